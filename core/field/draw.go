@@ -1,0 +1,239 @@
+package field
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+	"unicode/utf8"
+
+	"indicum/core/typeface"
+)
+
+// Ink is how a signer writes: a written style, or strokes drawn by hand.
+type Ink struct {
+	Style   string         `json:"style"`   // one of typeface.Styles, or "drawn"
+	Name    string         `json:"name"`    // what a written style writes
+	Strokes [][][2]float64 `json:"strokes"` // for "drawn": points in units of the drawing area's height, y down
+}
+
+// ErrInk is wrapped by what Ink.Check refuses.
+var ErrInk = errors.New("this can’t be used as a signature")
+
+const (
+	maxStrokes = 200
+	maxPoints  = 6000
+	maxSpread  = 40.0
+)
+
+// Check refuses an ink that is empty, too large or that the written style cannot write.
+func (k Ink) Check() error {
+	if k.Style != "drawn" {
+		switch name := strings.TrimSpace(k.Name); {
+		case !typeface.IsStyle(k.Style):
+			return fmt.Errorf("%w: there is no written style “%s”", ErrInk, k.Style)
+		case name == "" || utf8.RuneCountInString(name) > 80:
+			return fmt.Errorf("%w: write between 1 and 80 characters", ErrInk)
+		case typeface.Get(k.Style).Missing(name) != "":
+			return fmt.Errorf("%w: this style cannot write “%s”; please draw instead", ErrInk, typeface.Get(k.Style).Missing(name))
+		}
+		return nil
+	}
+	n, length := 0, 0.0
+	for _, s := range k.Strokes {
+		n += len(s)
+		for i, p := range s {
+			if math.IsNaN(p[0]+p[1]) || math.Abs(p[0]) > maxSpread || math.Abs(p[1]) > maxSpread {
+				return fmt.Errorf("%w: a stroke leaves the drawing area", ErrInk)
+			}
+			if i > 0 {
+				length += math.Hypot(p[0]-s[i-1][0], p[1]-s[i-1][1])
+			}
+		}
+	}
+	if len(k.Strokes) > maxStrokes || n > maxPoints {
+		return fmt.Errorf("%w: the drawing has too many strokes", ErrInk)
+	}
+	if length < 0.3 {
+		return fmt.Errorf("%w: there is almost nothing drawn", ErrInk)
+	}
+	return nil
+}
+
+// ParseInk reads an ink from JSON and checks it.
+func ParseInk(b []byte) (Ink, error) {
+	var k Ink
+	if err := json.Unmarshal(b, &k); err != nil {
+		return k, fmt.Errorf("%w: it cannot be read", ErrInk)
+	}
+	return k, k.Check()
+}
+
+// Item is one thing to draw, in page coordinates: an outline to fill, an outline to stroke with
+// Width points, or text to set with its baseline starting at X, Y.
+type Item struct {
+	Path  []typeface.Segment
+	Width float64 // 0: fill the path
+	Text  string
+	Face  string // typeface family of Text
+	Size  float64
+	X, Y  float64
+}
+
+const inset = 1.0 // points kept free inside a field's edge
+
+// DrawInk fits a signature or initials into r, keeping its proportions, as large as fits, standing
+// on the lower edge.
+func DrawInk(r Rect, k Ink) []Item {
+	var segs []typeface.Segment
+	pen := 0.0
+	if k.Style == "drawn" {
+		segs = strokes(k.Strokes)
+		pen = math.Max(0.6, math.Min(1.4, r.H*0.045))
+	} else {
+		segs = typeface.Get(k.Style).Outline(strings.TrimSpace(k.Name), 100)
+	}
+	if len(segs) == 0 {
+		return nil
+	}
+	x0, y0, x1, y1 := typeface.Bounds(segs)
+	edge := inset + pen/2
+	w, h := math.Max(x1-x0, 1e-6), math.Max(y1-y0, 1e-6)
+	scale := math.Min((r.W-2*edge)/w, (r.H-2*edge)/h)
+	if scale <= 0 {
+		return nil
+	}
+	dx, dy := r.X+edge-x0*scale, r.Y+r.H-edge-y1*scale
+	for i := range segs {
+		for j := range segs[i].P {
+			segs[i].P[j][0] = segs[i].P[j][0]*scale + dx
+			segs[i].P[j][1] = segs[i].P[j][1]*scale + dy
+		}
+	}
+	return []Item{{Path: segs, Width: pen}}
+}
+
+// strokes joins the middles of successive points by quadratic curves, which rounds off the
+// steps of a pointer's samples.
+func strokes(in [][][2]float64) []typeface.Segment {
+	var out []typeface.Segment
+	for _, s := range in {
+		if len(s) == 0 {
+			continue
+		}
+		out = append(out, typeface.Segment{Op: 'M', P: [3][2]float64{s[0]}})
+		for i := 1; i < len(s)-1; i++ {
+			mid := [2]float64{(s[i][0] + s[i+1][0]) / 2, (s[i][1] + s[i+1][1]) / 2}
+			out = append(out, typeface.Segment{Op: 'Q', P: [3][2]float64{s[i], mid}})
+		}
+		end := s[len(s)-1]
+		if len(s) == 1 {
+			end[0] += 0.002 // a dot: a stroke that goes nowhere draws nothing
+		}
+		out = append(out, typeface.Segment{Op: 'L', P: [3][2]float64{end}})
+	}
+	return out
+}
+
+// Text size in points: largest for a line of type, smallest that still reads.
+const (
+	maxSize = 12.0
+	minSize = 4.0
+)
+
+// TextSize returns the size in points at which text stands in r on one line.
+func TextSize(r Rect, text string) float64 {
+	size := math.Min(maxSize, r.H*0.74)
+	if w := typeface.Get("text").Width(text, 1); w > 0 {
+		size = math.Min(size, (r.W-2*inset)/w)
+	}
+	return math.Max(size, minSize)
+}
+
+// ErrTooLong is returned for a text that does not fit its field at the smallest readable size.
+var ErrTooLong = errors.New("the text is too long for its place")
+
+// CheckText refuses a text that would not fit its field or cannot be written.
+func CheckText(r Rect, text string) error {
+	if missing := typeface.Get("text").Missing(text); missing != "" {
+		return fmt.Errorf("%w: these characters can’t be printed here: “%s”", ErrField, missing)
+	}
+	if utf8.RuneCountInString(text) > MaxText || typeface.Get("text").Width(text, minSize) > r.W-2*inset+0.01 {
+		return ErrTooLong
+	}
+	return nil
+}
+
+// DrawText sets text on the lower edge of r.
+func DrawText(r Rect, text string) []Item {
+	if strings.TrimSpace(text) == "" {
+		return nil
+	}
+	size := TextSize(r, text)
+	return []Item{{Text: text, Face: "text", Size: size, X: r.X + inset, Y: r.Y + r.H - 0.26*size}}
+}
+
+// DrawTick draws a tick inside r.
+func DrawTick(r Rect) []Item {
+	side := math.Min(r.W, r.H) - 2*inset
+	x, y := r.X+(r.W-side)/2, r.Y+(r.H-side)/2
+	pen := math.Max(0.8, side*0.12)
+	at := func(fx, fy float64) [3][2]float64 { return [3][2]float64{{x + side*fx, y + side*fy}} }
+	return []Item{{Width: pen, Path: []typeface.Segment{{Op: 'M', P: at(0.12, 0.52)}, {Op: 'L', P: at(0.40, 0.84)}, {Op: 'L', P: at(0.88, 0.14)}}}}
+}
+
+// Mark is what a signer put into a field.
+type Mark struct {
+	Text string // text, date, name; "x" for a tick
+	Ink  Ink    // signature, initials
+}
+
+// Draw returns what the mark looks like in the field.
+func (f Field) Draw(m Mark) []Item {
+	switch f.Kind {
+	case Signature, Initials:
+		return DrawInk(f.Rect, m.Ink)
+	case Tick:
+		if m.Text == "" {
+			return nil
+		}
+		return DrawTick(f.Rect)
+	}
+	return DrawText(f.Rect, m.Text)
+}
+
+// SVG writes items as SVG path data relative to the top left of r, in points: one string of
+// shapes to fill, one to stroke, and the width of those strokes.
+func SVG(r Rect, items []Item) (fill, stroke string, width float64) {
+	var f, s strings.Builder
+	for _, it := range items {
+		path, dx, dy := it.Path, -r.X, -r.Y
+		if it.Text != "" {
+			path, dx, dy = typeface.Get(it.Face).Outline(it.Text, it.Size), it.X-r.X, it.Y-r.Y
+		}
+		b := &f
+		if it.Width > 0 {
+			b, width = &s, it.Width
+		}
+		for i, seg := range path {
+			if seg.Op == 'M' && i > 0 && it.Width == 0 {
+				b.WriteByte('Z')
+			}
+			b.WriteByte(seg.Op)
+			for j := range seg.Points() {
+				if j > 0 {
+					b.WriteByte(' ')
+				}
+				b.WriteString(num(seg.P[j][0]+dx) + " " + num(seg.P[j][1]+dy))
+			}
+		}
+		if it.Width == 0 && len(path) > 0 {
+			b.WriteByte('Z')
+		}
+	}
+	return f.String(), s.String(), width
+}
+
+func num(v float64) string { return strconv.FormatFloat(math.Round(v*100)/100, 'f', -1, 64) }

@@ -1,0 +1,310 @@
+package pdf
+
+import (
+	"bufio"
+	"bytes"
+	"context"
+	"encoding/gob"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
+	"sync"
+	"syscall"
+	"time"
+)
+
+// Engine runs PDF work in worker processes: this program started again with WorkerEnv set. A worker
+// that takes too long or too much memory is ended, and the file it worked on is refused.
+type Engine struct {
+	cacheDir string
+	slots    chan struct{}
+	mu       sync.Mutex
+	idle     []*worker
+	closed   bool
+	stopIdle chan struct{}
+}
+
+const (
+	taskTime   = 18 * time.Second
+	hardMemory = 1200 << 20       // resident bytes at which a worker is ended
+	idleTime   = 90 * time.Second // after which all but one worker are let go
+)
+
+// ErrTooMuch is wrapped when a file needed more time or memory than it may have.
+var ErrTooMuch = errors.New("the file asks for too much")
+
+// NewEngine returns an engine with at most n workers at a time. cacheDir holds compiled code between
+// runs; "" keeps none.
+func NewEngine(n int, cacheDir string) *Engine {
+	if cacheDir != "" {
+		if abs, err := filepath.Abs(cacheDir); err == nil {
+			cacheDir = abs
+		}
+		os.MkdirAll(cacheDir, 0o700)
+	}
+	e := &Engine{cacheDir: cacheDir, slots: make(chan struct{}, n), stopIdle: make(chan struct{})}
+	go e.trim()
+	return e
+}
+
+// Warm starts one worker, so that the first page does not wait for it.
+func (e *Engine) Warm() error {
+	w, err := e.take(context.Background())
+	if err != nil {
+		return err
+	}
+	e.give(w)
+	return nil
+}
+
+// Close ends all workers.
+func (e *Engine) Close() {
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	if e.closed {
+		return
+	}
+	e.closed = true
+	close(e.stopIdle)
+	for _, w := range e.idle {
+		w.end()
+	}
+	e.idle = nil
+}
+
+// Intake checks an incoming file and makes its clean copy. A refusal wraps ErrRefused and reads as
+// a sentence for the person who brought the file.
+func (e *Engine) Intake(ctx context.Context, data []byte) (Intake, error) {
+	if len(data) > MaxBytes {
+		return Intake{}, refuse("This file has %.0f MB; Indicum takes files up to %d MB.", float64(len(data))/(1<<20), MaxBytes>>20)
+	}
+	resp, err := e.run(ctx, request{Intake: true, Data: [][]byte{data}})
+	resp.Intake.Clean = resp.Bytes
+	return resp.Intake, err
+}
+
+// Render draws one page of a document (page from 0, turn clockwise in degrees) as a PNG of the given
+// width in pixels. key identifies the document's bytes, which load fetches when the worker lacks them.
+func (e *Engine) Render(ctx context.Context, key string, page, turn, width int, load func() ([]byte, error)) ([]byte, error) {
+	t := &renderTask{key, page, turn, width}
+	w, err := e.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	resp, err := w.do(ctx, request{Render: t})
+	if err == nil && resp.NeedData {
+		var data []byte
+		if data, err = load(); err == nil {
+			resp, err = w.do(ctx, request{Render: t, Data: [][]byte{data}})
+		}
+	}
+	e.give(w)
+	return resp.Bytes, err
+}
+
+// Compose makes one PDF of pages of several sources, in the order of refs.
+func (e *Engine) Compose(ctx context.Context, sources [][]byte, refs []PageRef) ([]byte, error) {
+	resp, err := e.run(ctx, request{Data: sources, Compose: refs})
+	return resp.Bytes, err
+}
+
+// Execute composes an executed copy, ready to be sealed.
+func (e *Engine) Execute(ctx context.Context, p Plan, now time.Time) (Prepared, error) {
+	resp, err := e.run(ctx, request{Execute: &p, Now: now})
+	return resp.Prepared, err
+}
+
+func (e *Engine) run(ctx context.Context, req request) (response, error) {
+	w, err := e.take(ctx)
+	if err != nil {
+		return response{}, err
+	}
+	defer e.give(w)
+	return w.do(ctx, req)
+}
+
+func (e *Engine) take(ctx context.Context) (*worker, error) {
+	select {
+	case e.slots <- struct{}{}:
+	case <-ctx.Done():
+		return nil, ctx.Err()
+	}
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	if n := len(e.idle); n > 0 {
+		w := e.idle[n-1]
+		e.idle = e.idle[:n-1]
+		return w, nil
+	}
+	w, err := startWorker(e.cacheDir)
+	if err != nil {
+		<-e.slots
+		return nil, err
+	}
+	return w, nil
+}
+
+func (e *Engine) give(w *worker) {
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	<-e.slots
+	if w.dead || e.closed || w.resident() > workerMemory/2 {
+		w.end()
+		return
+	}
+	w.since = time.Now()
+	e.idle = append(e.idle, w)
+}
+
+// trim lets go of workers that have been idle for long, keeping one warm.
+func (e *Engine) trim() {
+	t := time.NewTicker(idleTime / 3)
+	defer t.Stop()
+	for {
+		select {
+		case <-e.stopIdle:
+			return
+		case <-t.C:
+		}
+		e.mu.Lock()
+		for len(e.idle) > 1 && time.Since(e.idle[0].since) > idleTime {
+			e.idle[0].end()
+			e.idle = e.idle[1:]
+		}
+		e.mu.Unlock()
+	}
+}
+
+// worker is one child process.
+type worker struct {
+	cmd   *exec.Cmd
+	in    io.WriteCloser
+	buf   *bufio.Writer
+	enc   *gob.Encoder
+	dec   *gob.Decoder
+	log   *bytes.Buffer
+	dead  bool
+	since time.Time
+}
+
+func startWorker(cacheDir string) (*worker, error) {
+	self, err := os.Executable()
+	if err != nil {
+		return nil, fmt.Errorf("start pdf worker: %w", err)
+	}
+	cmd := exec.Command(self)
+	cmd.Env = []string{WorkerEnv + "=" + cacheDir} // no secrets, no addresses
+	// A group of its own: Ctrl-C at the terminal reaches only the parent, which stops in good order.
+	// When the parent dies, the worker reads the end of its input and ends too.
+	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true}
+	w := &worker{cmd: cmd, log: &bytes.Buffer{}}
+	cmd.Stderr = &capped{w.log, 4096}
+	if w.in, err = cmd.StdinPipe(); err != nil {
+		return nil, fmt.Errorf("start pdf worker: %w", err)
+	}
+	out, err := cmd.StdoutPipe()
+	if err != nil {
+		return nil, fmt.Errorf("start pdf worker: %w", err)
+	}
+	if err := cmd.Start(); err != nil {
+		return nil, fmt.Errorf("start pdf worker: %w", err)
+	}
+	w.buf = bufio.NewWriterSize(w.in, 1<<16)
+	w.enc, w.dec = gob.NewEncoder(w.buf), gob.NewDecoder(bufio.NewReaderSize(out, 1<<16))
+	return w, nil
+}
+
+type capped struct {
+	to   *bytes.Buffer
+	left int
+}
+
+func (c *capped) Write(p []byte) (int, error) {
+	n := min(len(p), c.left)
+	c.to.Write(p[:n])
+	c.left -= n
+	return len(p), nil
+}
+
+func (w *worker) end() {
+	if w.cmd.ProcessState == nil {
+		w.cmd.Process.Kill()
+		go w.cmd.Wait()
+	}
+	w.dead = true
+}
+
+// resident returns the worker's resident memory in bytes, 0 when it has ended.
+func (w *worker) resident() int {
+	b, err := os.ReadFile("/proc/" + strconv.Itoa(w.cmd.Process.Pid) + "/statm")
+	if err != nil {
+		return 0
+	}
+	f := bytes.Fields(b)
+	if len(f) < 2 {
+		return 0
+	}
+	n, _ := strconv.Atoi(string(f[1]))
+	return n * os.Getpagesize()
+}
+
+// do sends one task and waits for the answer, within taskTime and hardMemory.
+func (w *worker) do(ctx context.Context, req request) (response, error) {
+	type answer struct {
+		resp response
+		err  error
+	}
+	done := make(chan answer, 1)
+	go func() {
+		var a answer
+		if a.err = w.enc.Encode(req); a.err == nil {
+			a.err = w.buf.Flush()
+		}
+		if a.err == nil {
+			a.err = w.dec.Decode(&a.resp)
+		}
+		done <- a
+	}()
+	deadline := time.NewTimer(taskTime)
+	defer deadline.Stop()
+	look := time.NewTicker(25 * time.Millisecond)
+	defer look.Stop()
+	for {
+		select {
+		case a := <-done:
+			return w.answer(a.resp, a.err)
+		case <-ctx.Done():
+			w.end()
+			return response{}, ctx.Err()
+		case <-deadline.C:
+			w.end()
+			return response{}, tooMuch("time")
+		case <-look.C:
+			if w.resident() > hardMemory {
+				w.end()
+				return response{}, tooMuch("memory")
+			}
+		}
+	}
+}
+
+func tooMuch(what string) error {
+	return fmt.Errorf("%w: %w", ErrTooMuch, refuse("This file needs more %s to open than a signing document should. Printing it to a new PDF usually helps.", what))
+}
+
+func (w *worker) answer(resp response, err error) (response, error) {
+	switch {
+	case err != nil:
+		w.end()
+		return resp, fmt.Errorf("pdf worker ended: %w %s", err, w.log.String())
+	case resp.Refused != "":
+		return resp, refuse("%s", resp.Refused)
+	case resp.Failed != "":
+		return resp, fmt.Errorf("pdf worker: %s", resp.Failed)
+	}
+	return resp, nil
+}
