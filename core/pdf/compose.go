@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"time"
 
+	"github.com/pdfcpu/pdfcpu/pkg/pdfcpu"
 	"github.com/pdfcpu/pdfcpu/pkg/pdfcpu/types"
 
 	"indicum/core/field"
@@ -19,6 +20,9 @@ func (e *renderer) openAny(data []byte) (*reader, error) {
 	}
 	saved, saveErr := e.resave(data)
 	if saveErr != nil {
+		if errors.Is(err, pdfcpu.ErrWrongPassword) {
+			return nil, errLocked // PDFium's own error code is not always the one for a password
+		}
 		return nil, saveErr
 	}
 	if r, err = open(saved); err != nil {

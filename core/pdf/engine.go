@@ -297,6 +297,7 @@ func tooMuch(what string) error {
 }
 
 func (w *worker) answer(resp response, err error) (response, error) {
+	w.dead = w.dead || resp.Stale
 	switch {
 	case err != nil:
 		w.end()

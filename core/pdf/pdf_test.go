@@ -202,7 +202,7 @@ func TestSealHoldsForIndependentJudges(t *testing.T) {
 			t.Errorf("pdfsig does not say %q:\n%s", want, sig)
 		}
 	}
-	if text := tool(t, "pdftotext", f, "-"); !strings.Contains(text, "Marek Dvořák put ink into place 89") || !strings.Contains(text, "Signing record, page 3 of 3") {
+	if text := tool(t, "pdftotext", f, "-"); !strings.Contains(text, "Marek Dvořák put ink into place 89") || !strings.Contains(text, "Signing record, page 3 of") {
 		t.Error("the signing record does not read whole")
 	}
 	m := byteRange.FindSubmatchIndex(out)

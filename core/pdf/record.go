@@ -185,12 +185,12 @@ func (p *recordPages) pair(label, value string) {
 }
 
 func (p *recordPages) event(e RecordEvent) {
-	what := wrapText(typeface.Get("text"), e.Who+" "+e.What, 8.5, 250)
+	what := wrapText(typeface.Get("text"), e.Who+" "+e.What, 8.5, 284)
 	p.room(12 * float64(len(what)))
 	p.text("text", 8.5, recordLeft, e.At)
-	p.text("text", 8.5, recordRight-96, e.From)
+	p.text("text", 8.5, recordRight-88, e.From)
 	for _, l := range what {
-		p.text("text", 8.5, recordLeft+138, l)
+		p.text("text", 8.5, recordLeft+112, l)
 		p.y += 12
 	}
 }

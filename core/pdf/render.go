@@ -63,7 +63,17 @@ func (e *renderer) start() error {
 		return fmt.Errorf("start pdfium: %w", err)
 	}
 	e.pool = pool
-	if e.instance, err = pool.GetInstance(0); err != nil {
+	return e.fresh()
+}
+
+// fresh replaces the instance: a file that made PDFium trap may have left it in any state.
+func (e *renderer) fresh() error {
+	if e.instance != nil {
+		e.instance.Kill()
+	}
+	e.open = nil
+	var err error
+	if e.instance, err = e.pool.GetInstance(0); err != nil {
 		return fmt.Errorf("start pdfium: %w", err)
 	}
 	return nil
@@ -86,7 +96,7 @@ func (e *renderer) document(key string, data []byte) (references.FPDF_DOCUMENT, 
 	resp, err := e.instance.OpenDocument(&requests.OpenDocument{File: &data})
 	if err != nil {
 		if errors.Is(err, pdfium_errors.ErrPassword) {
-			return "", refuse("This PDF is locked with a password. Please open it with the password, save a copy without one, and bring that.")
+			return "", errLocked
 		}
 		return "", refuse("This file can’t be read as a PDF: it is damaged, incomplete or of another kind.")
 	}
@@ -111,6 +121,8 @@ func (e *renderer) resave(data []byte) ([]byte, error) {
 	}
 	return out.Bytes(), nil
 }
+
+var errLocked = refuse("This PDF is locked with a password. Please open it with the password, save a copy without one, and bring that.")
 
 // Task of rendering: width is in pixels; the height follows from the page.
 type renderTask struct {

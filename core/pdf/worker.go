@@ -31,6 +31,7 @@ type response struct {
 	Refused  string
 	Failed   string
 	NeedData bool
+	Stale    bool // the worker should not be used again
 	Intake   Intake
 	Bytes    []byte
 	Prepared Prepared
@@ -88,7 +89,7 @@ func serve(e *renderer, in io.Reader, out io.Writer) error {
 func (e *renderer) do(req request) (resp response) {
 	defer func() {
 		if p := recover(); p != nil {
-			resp = response{Failed: fmt.Sprintf("panic: %v", p)}
+			resp = response{Failed: fmt.Sprintf("panic: %v", p), Stale: true}
 		}
 	}()
 	var err error
@@ -111,9 +112,9 @@ func (e *renderer) do(req request) (resp response) {
 	case errors.Is(err, errNeedDocument):
 		return response{NeedData: true}
 	case errors.Is(err, ErrRefused):
-		return response{Refused: err.Error()}
+		return response{Refused: err.Error(), Stale: e.fresh() != nil}
 	case err != nil:
-		return response{Failed: err.Error()}
+		return response{Failed: err.Error(), Stale: e.fresh() != nil}
 	}
 	return resp
 }
