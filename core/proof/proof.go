@@ -1,0 +1,94 @@
+// Package proof reads a draft before it is sent, as a careful assistant would: is every place
+// assigned, has everybody something to do, can everybody be reached.
+package proof
+
+import (
+	"fmt"
+	"strings"
+	"time"
+
+	"indicum/core/deal"
+	"indicum/core/field"
+)
+
+// Draft is what the proof reads.
+type Draft struct {
+	Title     string
+	Due       time.Time // zero: none
+	Now       time.Time
+	Documents []Document
+	Signers   []Signer
+	Fields    []field.Field
+}
+
+// Document is one of the draft's documents, in reading order.
+type Document struct {
+	ID    int64
+	Name  string
+	Pages int
+}
+
+// Signer is one of the draft's signers.
+type Signer struct {
+	ID    int64
+	Name  string
+	Email string
+}
+
+// Finding is something that must be put right before sending, and where to go to do so.
+type Finding struct {
+	Where    string `json:"where"` // "Page 5", "Lucie Dvorsky", "Packet"
+	Text     string `json:"text"`
+	Document int64  `json:"document,omitempty"`
+	Page     int    `json:"page"` // index in the document
+	Field    string `json:"field,omitempty"`
+	Signer   int64  `json:"signer,omitempty"`
+	Fix      string `json:"fix"` // what the sheet opens: "field", "email", "title", "document", "people", "due"
+}
+
+// Read returns the findings in the order in which one would put them right.
+func Read(d Draft) []Finding {
+	out := []Finding{}
+	if strings.TrimSpace(d.Title) == "" {
+		out = append(out, Finding{Where: "Packet", Text: "has no title", Fix: "title"})
+	}
+	if !d.Due.IsZero() && !d.Due.After(d.Now) {
+		out = append(out, Finding{Where: "Packet", Text: "would lapse before it is sent", Fix: "due"})
+	}
+	if len(d.Documents) == 0 {
+		out = append(out, Finding{Where: "Packet", Text: "has no document", Fix: "document"})
+	}
+	if len(d.Signers) == 0 {
+		out = append(out, Finding{Where: "Packet", Text: "has nobody who signs", Fix: "people"})
+	}
+	required := map[int64]int{}
+	known := map[int64]bool{}
+	for _, s := range d.Signers {
+		known[s.ID] = true
+	}
+	for _, f := range d.Fields {
+		if f.Required && !f.Kind.Automatic() {
+			required[f.Signer]++
+		}
+	}
+	for _, s := range d.Signers {
+		if trouble := deal.CheckEmail(s.Email); trouble != "" {
+			out = append(out, Finding{Where: s.Name, Text: trouble, Signer: s.ID, Fix: "email"})
+		}
+		if required[s.ID] == 0 && len(d.Documents) > 0 {
+			out = append(out, Finding{Where: s.Name, Text: "has no place they must fill", Signer: s.ID, Fix: "place"})
+		}
+	}
+	first := map[int64]int{}
+	at := 0
+	for _, doc := range d.Documents {
+		first[doc.ID] = at
+		at += doc.Pages
+	}
+	for _, f := range d.Fields {
+		if !known[f.Signer] {
+			out = append(out, Finding{Where: fmt.Sprintf("Page %d", first[f.Document]+f.Page+1), Text: "a " + f.Kind.Title() + " belongs to nobody", Document: f.Document, Page: f.Page, Field: f.ID, Fix: "field"})
+		}
+	}
+	return out
+}

@@ -1,0 +1,37 @@
+package proof
+
+import (
+	"testing"
+	"time"
+
+	"indicum/core/field"
+)
+
+func TestRead(t *testing.T) {
+	now := time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)
+	whole := func() Draft {
+		return Draft{Title: "Offer", Now: now, Due: now.Add(time.Hour), Documents: []Document{{5, "Agency", 2}, {6, "Offer", 3}},
+			Signers: []Signer{{1, "Marek Dvorsky", "m@example.net"}},
+			Fields:  []field.Field{{ID: "f1", Kind: field.Signature, Required: true, Signer: 1}, {ID: "f2", Document: 6, Page: 2, Kind: field.Date, Required: true, Signer: 1}}}
+	}
+	if got := Read(whole()); len(got) != 0 {
+		t.Fatalf("a whole draft: %v", got)
+	}
+	for want, change := range map[string]func(*Draft){
+		"Packet has no title":                                                func(d *Draft) { d.Title = " " },
+		"Packet would lapse before it is sent":                               func(d *Draft) { d.Due = now },
+		"Packet has no document":                                             func(d *Draft) { d.Documents = nil },
+		"Packet has nobody who signs":                                        func(d *Draft) { d.Signers, d.Fields = nil, nil },
+		"Marek Dvorsky has no e-mail address":                                func(d *Draft) { d.Signers[0].Email = "" },
+		"Marek Dvorsky has an e-mail address without a full domain: “m@net”": func(d *Draft) { d.Signers[0].Email = "m@net" },
+		"Page 5 a signing date belongs to nobody":                            func(d *Draft) { d.Fields[1].Signer = 0 },
+		"Marek Dvorsky has no place they must fill":                          func(d *Draft) { d.Fields[0].Required = false },
+	} {
+		d := whole()
+		change(&d)
+		got := Read(d)
+		if len(got) != 1 || got[0].Where+" "+got[0].Text != want {
+			t.Errorf("want %q, got %+v", want, got)
+		}
+	}
+}

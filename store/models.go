@@ -1,0 +1,256 @@
+package store
+
+import (
+	"time"
+
+	"indicum/core/deal"
+	"indicum/core/field"
+	"indicum/core/ledger"
+	"indicum/core/packet"
+	"indicum/core/pdf"
+)
+
+// Office is a brokerage. Cert is PEM; KeyBox is its private key, encrypted.
+type Office struct {
+	ID        int64
+	Name      string
+	Zone      string // IANA time zone in which dates are written
+	Cert      string
+	KeyBox    []byte
+	CreatedAt time.Time
+}
+
+// Member is a person who logs in.
+type Member struct {
+	ID           int64
+	OfficeID     int64
+	Email        string
+	Name         string
+	Role         string
+	Phone        string
+	PasswordHash string
+	CreatedAt    time.Time
+}
+
+// Session is a member's log-in; the token itself is only in the cookie.
+type Session struct {
+	TokenHash string `gorm:"primaryKey"`
+	MemberID  int64
+	CreatedAt time.Time
+	ExpiresAt time.Time
+}
+
+// Deal is one property transaction.
+type Deal struct {
+	ID          int64
+	OfficeID    int64
+	Property    string
+	Side        string // "buyer" or "seller"
+	Price       string
+	OfferDate   string
+	ClosingDate string
+	Rev         int
+	CreatedAt   time.Time
+}
+
+// Party is a person in a deal.
+type Party struct {
+	ID     int64
+	DealID int64
+	Role   deal.Role
+	Number int
+	Name   string
+	Email  string
+	Phone  string
+}
+
+// Seat is the party's seat.
+func (p Party) Seat() deal.Seat { return deal.Seat{Role: p.Role, Number: p.Number} }
+
+// Source is an incoming file: its own bytes and the clean copy, both by SHA-256.
+type Source struct {
+	ID        int64
+	OfficeID  int64
+	DealID    int64
+	Name      string
+	Sha       string
+	CleanSha  string
+	Size      int64
+	Pages     []pdf.Page `gorm:"serializer:json"`
+	Notes     []string   `gorm:"serializer:json"`
+	CreatedAt time.Time
+}
+
+// PageAt points a document's page into a source.
+type PageAt struct {
+	Source int64   `json:"source"`
+	Sha    string  `json:"sha"` // of the source's clean copy
+	Page   int     `json:"page"`
+	Turn   int     `json:"turn"`
+	Width  float64 `json:"width"` // as displayed, after the turn
+	Height float64 `json:"height"`
+}
+
+// Document is a named, ordered list of pages in a deal.
+type Document struct {
+	ID        int64
+	OfficeID  int64
+	DealID    int64
+	Name      string
+	Pages     []PageAt `gorm:"serializer:json"`
+	CreatedAt time.Time
+}
+
+// Packet is a signing packet.
+type Packet struct {
+	ID          int64
+	OfficeID    int64
+	DealID      int64
+	SenderID    int64
+	Title       string
+	Subject     string
+	Message     string
+	State       packet.State
+	Round       int
+	DueAt       *time.Time
+	ExecutedSha string
+	PageCounts  []int `gorm:"serializer:json"`
+	Rev         int   // counts changes of the draft; see desk
+	LedgerSeq   int
+	LedgerHead  string
+	LedgerStamp string
+	CreatedAt   time.Time
+	SentAt      *time.Time
+	EndedAt     *time.Time
+	MovedAt     time.Time
+}
+
+// PacketDocument is a document as the packet took it. SentSha is its bytes as they were sent.
+type PacketDocument struct {
+	ID       int64
+	PacketID int64
+	Pos      int
+	Name     string
+	Pages    []PageAt `gorm:"serializer:json"`
+	SentSha  string
+}
+
+// Signer is a person in one turn of a packet.
+type Signer struct {
+	ID           int64
+	PacketID     int64
+	PartyID      int64
+	MemberID     int64
+	Name         string
+	Email        string
+	Role         deal.Role
+	Number       int
+	Ink          int
+	Turn         int
+	Stage        packet.Stage
+	AskedAt      *time.Time
+	OpenedAt     *time.Time
+	ConsentedAt  *time.Time
+	DoneAt       *time.Time
+	Reason       string
+	SignatureInk *field.Ink `gorm:"serializer:json"`
+	InitialsInk  *field.Ink `gorm:"serializer:json"`
+	FromAddr     string
+}
+
+// Seat is the signer's seat.
+func (s Signer) Seat() deal.Seat { return deal.Seat{Role: s.Role, Number: s.Number} }
+
+// Link lets a signer in; only the hash of its token is kept.
+type Link struct {
+	TokenHash string `gorm:"primaryKey"`
+	SignerID  int64
+	CreatedAt time.Time
+}
+
+// Field is a stored field.Field.
+type Field struct {
+	PacketID   int64  `gorm:"primaryKey;autoIncrement:false"`
+	ID         string `gorm:"primaryKey"`
+	DocumentID int64
+	Page       int
+	Kind       field.Kind
+	X, Y, W, H float64
+	Required   bool
+	SignerID   int64
+	Label      string
+	Rev        int
+}
+
+// Mark is what a signer put into a field.
+type Mark struct {
+	PacketID int64  `gorm:"primaryKey;autoIncrement:false"`
+	FieldID  string `gorm:"primaryKey"`
+	SignerID int64
+	Content  string
+	At       time.Time
+}
+
+// Event is a stored ledger.Event.
+type Event struct {
+	ID       int64
+	PacketID int64
+	Seq      int
+	At       time.Time
+	Kind     string
+	Actor    string
+	FromAddr string
+	Agent    string
+	Facts    map[string]string `gorm:"serializer:json"`
+	Prev     string
+	Hash     string
+}
+
+// Job is work that was promised together with a change: a mail to send, a copy to seal.
+type Job struct {
+	ID           int64
+	Kind         string
+	Once         string // a second job of the same name is never made
+	PacketID     int64
+	Payload      []byte // encrypted where it holds a link
+	RunAt        time.Time
+	Tries        int
+	ClaimedUntil *time.Time
+	ClaimedBy    string
+	DoneAt       *time.Time
+	Trouble      string
+}
+
+// Message is a mail that reached the mailroom.
+type Message struct {
+	ID        int64
+	MessageID string
+	OfficeID  int64
+	Recipient string
+	Subject   string
+	Raw       []byte
+	At        time.Time
+}
+
+// Pulse says that something about a packet changed; every instance reads them for its live views.
+type Pulse struct {
+	ID       int64
+	OfficeID int64
+	PacketID int64
+	At       time.Time
+}
+
+// Core returns the field as the rules know it.
+func (f Field) Core() field.Field {
+	return field.Field{ID: f.ID, Document: f.DocumentID, Page: f.Page, Kind: f.Kind, Rect: field.Rect{X: f.X, Y: f.Y, W: f.W, H: f.H}, Required: f.Required, Signer: f.SignerID, Label: f.Label, Rev: f.Rev}
+}
+
+// FieldRow returns a field as it is stored.
+func FieldRow(packetID int64, f field.Field) Field {
+	return Field{PacketID: packetID, ID: f.ID, DocumentID: f.Document, Page: f.Page, Kind: f.Kind, X: f.X, Y: f.Y, W: f.W, H: f.H, Required: f.Required, SignerID: f.Signer, Label: f.Label, Rev: f.Rev}
+}
+
+// Core returns the event as the ledger knows it.
+func (e Event) Core() ledger.Event {
+	return ledger.Event{Packet: e.PacketID, Seq: e.Seq, At: e.At.UTC(), Kind: e.Kind, Actor: e.Actor, From: e.FromAddr, Agent: e.Agent, Facts: e.Facts, Prev: e.Prev, Hash: e.Hash}
+}
