@@ -1,6 +1,8 @@
 package pdf
 
 import (
+	"maps"
+	"slices"
 	"strings"
 
 	"github.com/pdfcpu/pdfcpu/pkg/pdfcpu/types"
@@ -129,11 +131,10 @@ func (c *copier) drain() {
 
 func (c *copier) dict(v types.Dict) types.Dict {
 	out := make(types.Dict, len(v))
-	for k, e := range v {
-		if c.active(k, e) {
-			continue
+	for _, k := range slices.Sorted(maps.Keys(v)) { // in order, so that equal input gives equal bytes
+		if !c.active(k, v[k]) {
+			out[k] = c.copy(v[k])
 		}
-		out[k] = c.copy(e)
 	}
 	return out
 }

@@ -1,0 +1,390 @@
+package desk
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"strings"
+	"time"
+	"unicode/utf8"
+
+	"indicum/core/deal"
+	"indicum/core/field"
+	"indicum/core/packet"
+	"indicum/store"
+)
+
+// Edit is one change of a draft. Which of the other members count follows from Op.
+type Edit struct {
+	Op       string       `json:"op"`
+	Field    *field.Field `json:"field"`    // "field"
+	ID       string       `json:"id"`       // "unfield"
+	Rev      int          `json:"rev"`      // "unfield": the revision seen
+	Signer   int64        `json:"signer"`   // "turn", "email", "unsigner"
+	Party    int64        `json:"party"`    // "signer": 0 is the member themself
+	Turn     int          `json:"turn"`     // "signer", "turn"
+	Document int64        `json:"document"` // "document" (of the deal), "order", "name", "undocument"
+	Pos      int          `json:"pos"`      // "order": new index
+	Name     string       `json:"name"`     // "name", "title"
+	Email    string       `json:"email"`
+	Subject  string       `json:"subject"` // "letter"
+	Message  string       `json:"message"` // "letter"
+	Due      string       `json:"due"`     // "due": a date or ""
+}
+
+const (
+	maxFields  = 6000
+	maxSigners = 40
+	maxDocs    = 200
+)
+
+// NewPacket starts a draft in a deal.
+func (d *Desk) NewPacket(ctx context.Context, m store.Member, dealID int64) (int64, error) {
+	row, err := store.One[store.Deal](d.Store.Read(ctx), "id = ? AND office_id = ?", dealID, m.OfficeID)
+	if err != nil {
+		return 0, err
+	}
+	now := store.Now()
+	p := store.Packet{OfficeID: m.OfficeID, DealID: row.ID, SenderID: m.ID, State: packet.Draft, Round: 1, Rev: 1, CreatedAt: now, MovedAt: now}
+	err = d.write(ctx, func(t store.Tx) error {
+		p.ID = 0
+		if err := t.Create(&p).Error; err != nil {
+			return err
+		}
+		return pulse(t, p)
+	})
+	return p.ID, err
+}
+
+// EditDraft applies edits to a draft, all or none, and returns the sheet after them. rev is the
+// draft's revision the member saw; fields carry their own, so that two people may work on
+// different fields at once. ErrStale says that what an edit would change has changed since; the
+// sheet returned with it is the present one.
+func (d *Desk) EditDraft(ctx context.Context, m store.Member, id int64, rev int, edits []Edit) (Sheet, error) {
+	var out Sheet
+	err := d.write(ctx, func(t store.Tx) error {
+		p, signers, err := lockedPacket(t, m.OfficeID, id)
+		if err != nil {
+			return err
+		}
+		if p.State != packet.Draft {
+			return problem("This packet has been sent; it can no longer be edited.")
+		}
+		e := editor{t: t, d: d, m: m, p: &p, signers: signers, rev: rev}
+		for _, edit := range edits {
+			if err := e.do(edit); err != nil {
+				return err
+			}
+		}
+		p.MovedAt = store.Now()
+		if err := settle(t, p); err != nil {
+			return err
+		}
+		out, err = d.sheet(t, m, p)
+		return err
+	})
+	if errors.Is(err, ErrStale) {
+		now, readErr := d.Sheet(ctx, m, id)
+		return now, errors.Join(err, readErr)
+	}
+	return out, err
+}
+
+type editor struct {
+	t       store.Tx
+	d       *Desk
+	m       store.Member
+	p       *store.Packet
+	signers []store.Signer
+	rev     int
+	bumped  bool
+}
+
+// bump claims the draft's revision for a change of people, documents or words.
+func (e *editor) bump() error {
+	if e.bumped {
+		return nil
+	}
+	if e.p.Rev != e.rev {
+		return ErrStale
+	}
+	e.p.Rev++
+	e.bumped = true
+	return nil
+}
+
+func (e *editor) do(x Edit) error {
+	switch x.Op {
+	case "field":
+		return e.putField(x)
+	case "unfield":
+		return e.dropField(x)
+	}
+	if err := e.bump(); err != nil {
+		return err
+	}
+	switch x.Op {
+	case "signer":
+		return e.addSigner(x)
+	case "turn", "email", "unsigner":
+		return e.changeSigner(x)
+	case "document":
+		return e.addDocument(x)
+	case "order", "name", "undocument":
+		return e.changeDocument(x)
+	case "title":
+		e.p.Title = tidy(x.Name)
+		if utf8.RuneCountInString(e.p.Title) > 200 {
+			return problem("A title has at most 200 characters.")
+		}
+	case "letter":
+		e.p.Subject, e.p.Message = tidy(x.Subject), strings.TrimSpace(strings.ToValidUTF8(x.Message, ""))
+		if utf8.RuneCountInString(e.p.Subject) > 200 || utf8.RuneCountInString(e.p.Message) > 5000 {
+			return problem("The subject has at most 200 characters and the message 5,000.")
+		}
+	case "due":
+		e.p.DueAt = nil
+		if x.Due != "" {
+			day, err := time.ParseInLocation("2006-01-02", x.Due, e.d.zone(e.t, e.p.OfficeID))
+			if err != nil {
+				return problem("“%s” is not a date.", clip(x.Due, 20))
+			}
+			e.p.DueAt = pointer(day.AddDate(0, 0, 1).Add(-time.Minute).UTC())
+		}
+	default:
+		return fmt.Errorf("edit draft: unknown change %q", x.Op)
+	}
+	return nil
+}
+
+func (e *editor) putField(x Edit) error {
+	if x.Field == nil {
+		return fmt.Errorf("edit draft: no field given")
+	}
+	f := *x.Field
+	doc, err := store.One[store.PacketDocument](e.t, "id = ? AND packet_id = ?", f.Document, e.p.ID)
+	if errors.Is(err, store.ErrNotFound) {
+		return ErrStale
+	} else if err != nil {
+		return err
+	}
+	if f.Page < 0 || f.Page >= len(doc.Pages) {
+		return problem("There is no such page in “%s”.", doc.Name)
+	}
+	if err := f.Check(doc.Pages[f.Page].Width, doc.Pages[f.Page].Height); err != nil {
+		return Problem{err.Error() + "."}
+	}
+	if f.Signer != 0 && e.signer(f.Signer) == nil {
+		return ErrStale
+	}
+	old, err := store.One[store.Field](e.t, "packet_id = ? AND id = ?", e.p.ID, f.ID)
+	switch {
+	case errors.Is(err, store.ErrNotFound):
+		var n int64
+		if err := e.t.Model(&store.Field{}).Where("packet_id = ?", e.p.ID).Count(&n).Error; err != nil {
+			return err
+		}
+		if n >= maxFields {
+			return problem("A packet has at most %d places.", maxFields)
+		}
+		f.Rev++
+		row := store.FieldRow(e.p.ID, f)
+		return e.t.Create(&row).Error
+	case err != nil:
+		return err
+	}
+	seen := f
+	seen.Rev = old.Rev
+	if old.Core() == seen {
+		return nil // the same change again, after an answer that got lost
+	}
+	if old.Rev != f.Rev {
+		return ErrStale
+	}
+	f.Rev++
+	row := store.FieldRow(e.p.ID, f)
+	return e.t.Save(&row).Error
+}
+
+func (e *editor) dropField(x Edit) error {
+	old, err := store.One[store.Field](e.t, "packet_id = ? AND id = ?", e.p.ID, x.ID)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil
+	}
+	if err == nil && old.Rev != x.Rev {
+		return ErrStale
+	}
+	if err != nil {
+		return err
+	}
+	return e.t.Where("packet_id = ? AND id = ?", e.p.ID, x.ID).Delete(&store.Field{}).Error
+}
+
+func (e *editor) signer(id int64) *store.Signer {
+	for i := range e.signers {
+		if e.signers[i].ID == id {
+			return &e.signers[i]
+		}
+	}
+	return nil
+}
+
+func (e *editor) addSigner(x Edit) error {
+	if len(e.signers) >= maxSigners {
+		return problem("A packet has at most %d signers.", maxSigners)
+	}
+	s := store.Signer{PacketID: e.p.ID, Stage: packet.Waiting, Turn: max(1, x.Turn)}
+	if x.Party == 0 {
+		row, err := store.One[store.Deal](e.t, "id = ?", e.p.DealID)
+		if err != nil {
+			return err
+		}
+		seat := ownSeat(row)
+		s.MemberID, s.Name, s.Email, s.Role, s.Number = e.m.ID, e.m.Name, e.m.Email, seat.Role, seat.Number
+	} else {
+		q, err := store.One[store.Party](e.t, "id = ? AND deal_id = ?", x.Party, e.p.DealID)
+		if errors.Is(err, store.ErrNotFound) {
+			return ErrStale
+		} else if err != nil {
+			return err
+		}
+		s.PartyID, s.Name, s.Email, s.Role, s.Number = q.ID, q.Name, q.Email, q.Role, q.Number
+	}
+	if err := e.t.Create(&s).Error; err != nil {
+		return err
+	}
+	e.signers = append(e.signers, s)
+	return e.arrange()
+}
+
+func (e *editor) changeSigner(x Edit) error {
+	s := e.signer(x.Signer)
+	if s == nil {
+		return ErrStale
+	}
+	switch x.Op {
+	case "turn":
+		s.Turn = x.Turn
+	case "email":
+		return e.setEmail(s, x.Email)
+	case "unsigner":
+		if err := e.t.Delete(&store.Signer{}, s.ID).Error; err != nil {
+			return err
+		}
+		// Their places stay, without an owner: the proof names them, and undoing is one step.
+		if err := e.t.Model(&store.Field{}).Where("packet_id = ? AND signer_id = ?", e.p.ID, s.ID).Updates(map[string]any{"signer_id": 0}).Error; err != nil {
+			return err
+		}
+		var rest []store.Signer
+		for _, o := range e.signers {
+			if o.ID != x.Signer {
+				rest = append(rest, o)
+			}
+		}
+		e.signers = rest
+	}
+	return e.arrange()
+}
+
+// setEmail corrects an address on the packet and, for a party, in the deal it came from.
+func (e *editor) setEmail(s *store.Signer, email string) error {
+	email = strings.TrimSpace(email)
+	if trouble := deal.CheckEmail(email); trouble != "" {
+		return problem("%s %s.", s.Name, trouble)
+	}
+	s.Email = email
+	if s.PartyID != 0 {
+		if err := e.t.Model(&store.Party{}).Where("id = ? AND deal_id = ?", s.PartyID, e.p.DealID).Update("email", email).Error; err != nil {
+			return err
+		}
+	}
+	return e.t.Save(s).Error
+}
+
+// arrange numbers the turns from 1 without gaps and gives the inks out.
+func (e *editor) arrange() error {
+	turns := map[int]bool{}
+	seats := make([]deal.Seat, len(e.signers))
+	for i, s := range e.signers {
+		turns[s.Turn] = true
+		seats[i] = s.Seat()
+	}
+	inks := deal.Inks(seats)
+	ranks := map[int]int{}
+	for turn := range turns {
+		n := 1
+		for o := range turns {
+			if o < turn {
+				n++
+			}
+		}
+		ranks[turn] = n
+	}
+	for i := range e.signers {
+		s := e.signers[i]
+		if err := e.t.Model(&store.Signer{}).Where("id = ?", s.ID).Updates(map[string]any{"ink": inks[i], "turn": ranks[s.Turn]}).Error; err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (e *editor) addDocument(x Edit) error {
+	doc, err := store.One[store.Document](e.t, "id = ? AND deal_id = ?", x.Document, e.p.DealID)
+	if errors.Is(err, store.ErrNotFound) {
+		return ErrStale
+	} else if err != nil {
+		return err
+	}
+	var n int64
+	if err := e.t.Model(&store.PacketDocument{}).Where("packet_id = ?", e.p.ID).Count(&n).Error; err != nil {
+		return err
+	}
+	if n >= maxDocs {
+		return problem("A packet has at most %d documents.", maxDocs)
+	}
+	return e.t.Create(&store.PacketDocument{PacketID: e.p.ID, Pos: int(n), Name: doc.Name, Pages: doc.Pages}).Error
+}
+
+func (e *editor) changeDocument(x Edit) error {
+	docs, err := store.All[store.PacketDocument](e.t, "pos, id", "packet_id = ?", e.p.ID)
+	if err != nil {
+		return err
+	}
+	at := -1
+	for i, doc := range docs {
+		if doc.ID == x.Document {
+			at = i
+		}
+	}
+	if at < 0 {
+		return ErrStale
+	}
+	doc := docs[at]
+	switch x.Op {
+	case "name":
+		doc.Name = tidy(x.Name)
+		if doc.Name == "" || utf8.RuneCountInString(doc.Name) > 200 {
+			return problem("A document’s name has between 1 and 200 characters.")
+		}
+		return e.t.Save(&doc).Error
+	case "undocument":
+		if err := e.t.Delete(&store.PacketDocument{}, doc.ID).Error; err != nil {
+			return err
+		}
+		docs = append(docs[:at], docs[at+1:]...)
+		if err := e.t.Where("packet_id = ? AND document_id = ?", e.p.ID, doc.ID).Delete(&store.Field{}).Error; err != nil {
+			return err
+		}
+	case "order":
+		docs = append(docs[:at], docs[at+1:]...)
+		to := min(max(x.Pos, 0), len(docs))
+		docs = append(docs[:to], append([]store.PacketDocument{doc}, docs[to:]...)...)
+	}
+	for i, o := range docs {
+		if err := e.t.Model(&store.PacketDocument{}).Where("id = ?", o.ID).Update("pos", i).Error; err != nil {
+			return err
+		}
+	}
+	return nil
+}

@@ -1,0 +1,263 @@
+package desk
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"html/template"
+	"strings"
+	"time"
+
+	"indicum/core/packet"
+	"indicum/mail"
+	"indicum/store"
+)
+
+// letter is a mail as it waits to be sent. It may hold a link, so it is kept encrypted and removed
+// once it is sent.
+type letter struct {
+	Office         int64
+	From, ReplyTo  string
+	To, ToName     string
+	Subject        string
+	Lines          []string // paragraphs
+	Message        string   // the sender's own words
+	Link, LinkText string
+	AttachCopy     bool
+}
+
+// follow writes what an action brings about: mails and jobs, in the same transaction.
+func (d *Desk) follow(t store.Tx, p *store.Packet, signers []store.Signer, a packet.Action, list []packet.Consequence) error {
+	if len(list) == 0 {
+		return nil
+	}
+	sender, err := store.One[store.Member](t, "id = ?", p.SenderID)
+	if err != nil {
+		return err
+	}
+	office, err := store.One[store.Office](t, "id = ?", p.OfficeID)
+	if err != nil {
+		return err
+	}
+	row, err := store.One[store.Deal](t, "id = ?", p.DealID)
+	if err != nil {
+		return err
+	}
+	w := writer{d: d, t: t, p: p, signers: signers, sender: sender, office: office, deal: row}
+	for _, c := range list {
+		var s store.Signer
+		for _, o := range signers {
+			if o.ID == c.Signer {
+				s = o
+			}
+		}
+		switch c.Effect {
+		case packet.Ask, packet.AskAgain:
+			err = w.ask(s, c.Effect == packet.AskAgain)
+		case packet.TellSender:
+			err = w.tellSender(s)
+		case packet.TellEnded:
+			err = w.tellEnded(s)
+		case packet.MakeSeal:
+			err = w.job("seal", "seal", nil)
+		case packet.SendCopies:
+			err = w.copies()
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+type writer struct {
+	d       *Desk
+	t       store.Tx
+	p       *store.Packet
+	signers []store.Signer
+	sender  store.Member
+	office  store.Office
+	deal    store.Deal
+}
+
+// job promises work; its name makes it happen once.
+func (w writer) job(kind, name string, payload []byte) error {
+	once := fmt.Sprintf("%s/%d/%d/%s", kind, w.p.ID, w.p.LedgerSeq, name)
+	return w.t.Create(&store.Job{Kind: kind, Once: once, PacketID: w.p.ID, Payload: payload, RunAt: store.Now()}).Error
+}
+
+func (w writer) mail(name string, l letter) error {
+	l.Office = w.office.ID
+	b, err := json.Marshal(l)
+	if err != nil {
+		return err
+	}
+	return w.job("mail", name, w.d.seal("letter", b))
+}
+
+// link makes a new link for a signer; only its hash is kept.
+func (w writer) link(s store.Signer) (string, error) {
+	token, hash := newToken()
+	err := w.t.Create(&store.Link{TokenHash: hash, SignerID: s.ID, CreatedAt: store.Now()}).Error
+	return w.d.address("/sign/" + token), err
+}
+
+func (w writer) about() string { return w.p.Title + ", " + w.deal.Property }
+
+func (w writer) ask(s store.Signer, again bool) error {
+	link, err := w.link(s)
+	if err != nil {
+		return err
+	}
+	l := letter{
+		From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: s.Email, ToName: s.Name,
+		Subject: w.p.Subject, Message: w.p.Message, Link: link, LinkText: "Read and sign",
+	}
+	if l.Subject == "" {
+		l.Subject = "Please sign: " + w.about()
+	}
+	what := fmt.Sprintf("%s asks you to read and sign “%s” for %s, as %s.", w.sender.Name, w.p.Title, w.deal.Property, lowerFirst(s.Seat().Title()))
+	if again {
+		l.Subject = "Reminder: " + l.Subject
+		what = fmt.Sprintf("%s reminds you: “%s” for %s waits for your signature.", w.sender.Name, w.p.Title, w.deal.Property)
+	}
+	l.Lines = []string{what}
+	if w.p.DueAt != nil {
+		l.Lines = append(l.Lines, "Please sign by "+PageTime(w.office, *w.p.DueAt, "Monday, January 2, 15:04")+"; after that the packet ends.")
+	}
+	l.Lines = append(l.Lines, "The link is for you alone: whoever has it can sign in your name. You need no account. To ask something first, answer this mail.")
+	if !again {
+		if err := w.d.record(w.t, w.p, "asked", Who{Name: "Indicum"}, map[string]string{"whom": s.Name, "to": s.Email}); err != nil {
+			return err
+		}
+	}
+	return w.mail(fmt.Sprintf("ask-%d", s.ID), l)
+}
+
+func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
+
+func (w writer) tellSender(s store.Signer) error {
+	l := letter{From: "Indicum, " + w.office.Name, To: w.sender.Email, ToName: w.sender.Name, Link: w.d.address(fmt.Sprintf("/packets/%d", w.p.ID)), LinkText: "Open the packet"}
+	switch {
+	case w.p.State == packet.Lapsed:
+		l.Subject = "Lapsed: " + w.about()
+		l.Lines = []string{"The packet’s time has passed before everybody signed. Nobody can sign it any more."}
+	case w.p.State == packet.Declined:
+		l.Subject = s.Name + " declined: " + w.about()
+		l.Lines = []string{s.Name + " declined to sign and wrote: “" + s.Reason + "”", "The packet has ended for everybody."}
+	default:
+		if s.MemberID == w.sender.ID && w.p.State != packet.Executed {
+			return nil // one's own signing is no news
+		}
+		done := 0
+		for _, o := range w.signers {
+			if o.Stage == packet.Done {
+				done++
+			}
+		}
+		l.Subject = s.Name + " signed: " + w.about()
+		l.Lines = []string{fmt.Sprintf("%s has signed. %d of %d people are done.", s.Name, done, len(w.signers))}
+		if w.p.State == packet.Executed {
+			l.Lines = append(l.Lines, "That was the last signature. The sealed copy follows in a moment.")
+		}
+	}
+	return w.mail(fmt.Sprintf("sender-%d", s.ID), l)
+}
+
+func (w writer) tellEnded(s store.Signer) error {
+	why := map[packet.State]string{
+		packet.Declined: "somebody declined to sign it", packet.Withdrawn: w.sender.Name + " withdrew it", packet.Lapsed: "its time has passed",
+	}[w.p.State]
+	return w.mail(fmt.Sprintf("ended-%d", s.ID), letter{
+		From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: s.Email, ToName: s.Name,
+		Subject: "No longer to be signed: " + w.about(),
+		Lines:   []string{fmt.Sprintf("The packet “%s” for %s has ended: %s.", w.p.Title, w.deal.Property, why), "You need do nothing. Your link no longer opens the documents."},
+	})
+}
+
+// copies mails the executed copy to everybody who signed and to the sender; people who share an
+// address each get their own.
+func (w writer) copies() error {
+	senderSigned := false
+	for _, s := range w.signers {
+		senderSigned = senderSigned || s.MemberID == w.sender.ID
+		link, err := w.link(s)
+		if err != nil {
+			return err
+		}
+		if err := w.copyTo(fmt.Sprintf("copy-%d", s.ID), s.Name, s.Email, link); err != nil {
+			return err
+		}
+	}
+	if senderSigned {
+		return nil
+	}
+	return w.copyTo("copy-sender", w.sender.Name, w.sender.Email, w.d.address(fmt.Sprintf("/packets/%d", w.p.ID)))
+}
+
+func (w writer) copyTo(name, to, email, link string) error {
+	return w.mail(name, letter{
+		From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: email, ToName: to, AttachCopy: true,
+		Subject: "Executed: " + w.about(), Link: link, LinkText: "Fetch the executed copy",
+		Lines: []string{
+			fmt.Sprintf("Everybody has signed “%s” for %s. The executed copy, sealed by %s, is attached.", w.p.Title, w.deal.Property, w.office.Name),
+			"Its last pages are the signing record. Whether the file is still as it was sealed can be checked at " + w.d.address("/verify") + ".",
+		},
+	})
+}
+
+var letterPage = template.Must(template.New("letter").Parse(`<!doctype html><html lang="en"><head><meta charset="utf-8"><title>{{.Subject}}</title></head>
+<body style="margin:0;background:#f6f3ea;color:#1c2925;font-family:'Public Sans','Segoe UI',Arial,sans-serif;font-size:16px;line-height:1.5">
+<table role="presentation" width="100%" cellspacing="0" cellpadding="0"><tr><td align="center" style="padding:32px 16px">
+<table role="presentation" width="560" cellspacing="0" cellpadding="0" style="max-width:560px;text-align:left">
+<tr><td style="border-bottom:1px solid #1c2925;padding-bottom:8px;font-size:14px">{{.From}}</td></tr>
+<tr><td style="padding-top:20px">Dear {{.ToName}},</td></tr>
+{{range .Lines}}<tr><td style="padding-top:14px">{{.}}</td></tr>{{end}}
+{{if .Message}}<tr><td style="padding-top:14px"><div style="border-left:2px solid #1c2925;padding-left:14px;white-space:pre-line">{{.Message}}</div></td></tr>{{end}}
+{{if .Link}}<tr><td style="padding-top:24px"><a href="{{.Link}}" style="background:#1c2925;color:#f6f3ea;padding:12px 22px;text-decoration:none;font-weight:600;display:inline-block">{{.LinkText}}</a></td></tr>{{end}}
+<tr><td style="padding-top:28px;border-bottom:1px solid #cdc6b4"></td></tr>
+<tr><td style="padding-top:8px;font-size:13px;color:#59635d">Sent with Indicum for {{.From}}.</td></tr>
+</table></td></tr></table></body></html>`))
+
+// sendLetter is the mail job.
+func (d *Desk) sendLetter(ctx context.Context, job store.Job) error {
+	plain, err := d.unseal("letter", job.Payload)
+	if err != nil {
+		return err
+	}
+	var l letter
+	if err := json.Unmarshal(plain, &l); err != nil {
+		return fmt.Errorf("read letter: %w", err)
+	}
+	var page bytes.Buffer
+	if err := letterPage.Execute(&page, l); err != nil {
+		return fmt.Errorf("write letter: %w", err)
+	}
+	text := "Dear " + l.ToName + ",\n\n" + strings.Join(l.Lines, "\n\n") + "\n"
+	if l.Message != "" {
+		text += "\n> " + strings.ReplaceAll(l.Message, "\n", "\n> ") + "\n"
+	}
+	if l.Link != "" {
+		text += "\n" + l.LinkText + ": " + l.Link + "\n"
+	}
+	out := mail.Letter{
+		ID: hashToken(job.Once)[:32], Domain: d.mailDomain(), FromName: l.From, ReplyTo: l.ReplyTo, To: l.To, ToName: l.ToName,
+		Subject: l.Subject, Text: text, HTML: page.String(), Date: time.Now(), Office: l.Office,
+	}
+	if l.AttachCopy {
+		p, err := store.One[store.Packet](d.Store.Read(ctx), "id = ?", job.PacketID)
+		if err != nil {
+			return err
+		}
+		data, err := d.Store.Blob(ctx, p.ExecutedSha)
+		if err != nil {
+			return err
+		}
+		if len(data) <= 12<<20 { // larger ones are fetched by the link: many mail servers refuse them
+			out.Attach, out.AttachAs = data, FileName(p.Title+", executed")+".pdf"
+		}
+	}
+	d.pause("before mail")
+	return mail.Send(ctx, d.Relay, out)
+}

@@ -1,0 +1,190 @@
+package desk
+
+import (
+	"context"
+	"time"
+
+	"indicum/core/deal"
+	"indicum/core/field"
+	"indicum/core/packet"
+	"indicum/core/proof"
+	"indicum/store"
+)
+
+// Sheet is a packet as its one workspace shows it; it travels as JSON.
+type Sheet struct {
+	ID        int64           `json:"id"`
+	Title     string          `json:"title"`
+	Subject   string          `json:"subject"`
+	Message   string          `json:"message"`
+	State     packet.State    `json:"state"`
+	Due       string          `json:"due"` // a date, "" for none
+	Rev       int             `json:"rev"`
+	Deal      int64           `json:"deal"`
+	Property  string          `json:"property"`
+	Documents []SheetDocument `json:"documents"`
+	Signers   []SheetSigner   `json:"signers"`
+	Fields    []field.Field   `json:"fields"`
+	Findings  []proof.Finding `json:"findings"`
+	Parties   []SheetParty    `json:"parties"` // who could be added
+	Shelf     []SheetDocument `json:"shelf"`   // the deal's documents that are not in the packet
+}
+
+// SheetDocument is a document on the sheet.
+type SheetDocument struct {
+	ID    int64       `json:"id"`
+	Name  string      `json:"name"`
+	Pages []SheetPage `json:"pages"`
+}
+
+// SheetPage is a page's displayed size in points and the address of its images, to which the width
+// in pixels is appended.
+type SheetPage struct {
+	Width  float64 `json:"width"`
+	Height float64 `json:"height"`
+	Image  string  `json:"image"`
+}
+
+// SheetSigner is a signer on the sheet.
+type SheetSigner struct {
+	ID    int64        `json:"id"`
+	Name  string       `json:"name"`
+	Email string       `json:"email"`
+	Code  string       `json:"code"`
+	Seat  string       `json:"seat"`
+	Ink   int          `json:"ink"`
+	Turn  int          `json:"turn"`
+	You   bool         `json:"you"`
+	Stage packet.Stage `json:"stage"`
+}
+
+// SheetParty is somebody who could become a signer; ID 0 is the member who looks.
+type SheetParty struct {
+	ID    int64  `json:"id"`
+	Name  string `json:"name"`
+	Email string `json:"email"`
+	Code  string `json:"code"`
+	Seat  string `json:"seat"`
+}
+
+// draft is everything of a packet, read in one go.
+type draft struct {
+	packet    store.Packet
+	deal      store.Deal
+	documents []store.PacketDocument
+	signers   []store.Signer
+	fields    []field.Field
+}
+
+func readDraft(t store.Tx, p store.Packet) (draft, error) {
+	out := draft{packet: p}
+	var err error
+	if out.deal, err = store.One[store.Deal](t, "id = ?", p.DealID); err != nil {
+		return out, err
+	}
+	if out.documents, err = store.All[store.PacketDocument](t, "pos, id", "packet_id = ?", p.ID); err != nil {
+		return out, err
+	}
+	if out.signers, err = store.All[store.Signer](t, "turn, id", "packet_id = ?", p.ID); err != nil {
+		return out, err
+	}
+	rows, err := store.All[store.Field](t, "document_id, page, y, x", "packet_id = ?", p.ID)
+	out.fields = make([]field.Field, len(rows))
+	for i, r := range rows {
+		out.fields[i] = r.Core()
+	}
+	return out, err
+}
+
+func (d draft) findings() []proof.Finding {
+	in := proof.Draft{Title: d.packet.Title, Now: store.Now(), Fields: d.fields}
+	if d.packet.DueAt != nil {
+		in.Due = *d.packet.DueAt
+	}
+	for _, doc := range d.documents {
+		in.Documents = append(in.Documents, proof.Document{ID: doc.ID, Name: doc.Name, Pages: len(doc.Pages)})
+	}
+	for _, s := range d.signers {
+		in.Signers = append(in.Signers, proof.Signer{ID: s.ID, Name: s.Name, Email: s.Email})
+	}
+	return proof.Read(in)
+}
+
+// Sheet returns a packet's sheet for a member of its office.
+func (d *Desk) Sheet(ctx context.Context, m store.Member, id int64) (Sheet, error) {
+	t := d.Store.Read(ctx)
+	p, err := store.One[store.Packet](t, "id = ? AND office_id = ?", id, m.OfficeID)
+	if err != nil {
+		return Sheet{}, err
+	}
+	return d.sheet(t, m, p)
+}
+
+func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) {
+	dr, err := readDraft(t, p)
+	if err != nil {
+		return Sheet{}, err
+	}
+	out := Sheet{
+		ID: p.ID, Title: p.Title, Subject: p.Subject, Message: p.Message, State: p.State, Rev: p.Rev, Deal: p.DealID, Property: dr.deal.Property,
+		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Shelf: []SheetDocument{},
+	}
+	if p.DueAt != nil {
+		out.Due = p.DueAt.In(d.zone(t, p.OfficeID)).Format("2006-01-02")
+	}
+	used := map[int64]bool{}
+	for _, doc := range dr.documents {
+		out.Documents = append(out.Documents, SheetDocument{doc.ID, doc.Name, sheetPages(p.ID, doc)})
+		for _, pg := range doc.Pages {
+			used[pg.Source] = true
+		}
+	}
+	taken := map[int64]bool{}
+	self := false
+	for _, s := range dr.signers {
+		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Turn, s.MemberID == m.ID, s.Stage})
+		taken[s.PartyID] = true
+		self = self || s.MemberID == m.ID
+	}
+	if p.State != packet.Draft {
+		return out, nil
+	}
+	parties, err := store.All[store.Party](t, "role, number", "deal_id = ?", p.DealID)
+	if err != nil {
+		return out, err
+	}
+	if !self {
+		seat := ownSeat(dr.deal)
+		out.Parties = append(out.Parties, SheetParty{0, m.Name, m.Email, seat.Code(), seat.Title()})
+	}
+	for _, q := range parties {
+		if !taken[q.ID] {
+			out.Parties = append(out.Parties, SheetParty{q.ID, q.Name, q.Email, q.Seat().Code(), q.Seat().Title()})
+		}
+	}
+	docs, err := store.All[store.Document](t, "id", "deal_id = ?", p.DealID)
+	for _, doc := range docs {
+		if len(doc.Pages) > 0 && !used[doc.Pages[0].Source] {
+			out.Shelf = append(out.Shelf, SheetDocument{doc.ID, doc.Name, nil})
+		}
+	}
+	return out, err
+}
+
+// ownSeat is the seat of the office's agent in a deal.
+func ownSeat(d store.Deal) deal.Seat {
+	if d.Side == "seller" {
+		return deal.Seat{Role: deal.ListingAgent, Number: 1}
+	}
+	return deal.Seat{Role: deal.BuyerAgent, Number: 1}
+}
+
+func (d *Desk) zone(t store.Tx, office int64) *time.Location {
+	var name string
+	t.Raw("SELECT zone FROM office WHERE id = ?", office).Scan(&name)
+	zone, err := time.LoadLocation(name)
+	if err != nil {
+		return time.UTC
+	}
+	return zone
+}
