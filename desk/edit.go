@@ -20,9 +20,9 @@ type Edit struct {
 	Field    *field.Field `json:"field"`    // "field"
 	ID       string       `json:"id"`       // "unfield"
 	Rev      int          `json:"rev"`      // "unfield": the revision seen
-	Signer   int64        `json:"signer"`   // "turn", "email", "unsigner"
+	Signer   int64        `json:"signer"`   // "turns", "email", "unsigner"
 	Party    int64        `json:"party"`    // "signer": 0 is the member themself
-	Turn     int          `json:"turn"`     // "signer", "turn"
+	Turn     int          `json:"turn"`     // "signer", "turns"
 	Document int64        `json:"document"` // "document" (of the deal), "order", "name", "undocument"
 	Pos      int          `json:"pos"`      // "order": new index
 	Name     string       `json:"name"`     // "name", "title"
@@ -30,6 +30,7 @@ type Edit struct {
 	Subject  string       `json:"subject"` // "letter"
 	Message  string       `json:"message"` // "letter"
 	Due      string       `json:"due"`     // "due": a date or ""
+	Edits    []Edit       `json:"edits"`   // "turns": several "turn" edits that only make sense together
 }
 
 const (
@@ -126,8 +127,10 @@ func (e *editor) do(x Edit) error {
 	switch x.Op {
 	case "signer":
 		return e.addSigner(x)
-	case "turn", "email", "unsigner":
+	case "email", "unsigner":
 		return e.changeSigner(x)
+	case "turns":
+		return e.setTurns(x.Edits)
 	case "document":
 		return e.addDocument(x)
 	case "order", "name", "undocument":
@@ -263,8 +266,6 @@ func (e *editor) changeSigner(x Edit) error {
 		return ErrStale
 	}
 	switch x.Op {
-	case "turn":
-		s.Turn = x.Turn
 	case "email":
 		return e.setEmail(s, x.Email)
 	case "unsigner":
@@ -282,6 +283,17 @@ func (e *editor) changeSigner(x Edit) error {
 			}
 		}
 		e.signers = rest
+	}
+	return e.arrange()
+}
+
+func (e *editor) setTurns(list []Edit) error {
+	for _, x := range list {
+		s := e.signer(x.Signer)
+		if s == nil {
+			return ErrStale
+		}
+		s.Turn = x.Turn
 	}
 	return e.arrange()
 }

@@ -107,3 +107,12 @@ func (d *Desk) documentImage(ctx context.Context, packetID, docID int64, page, w
 	}
 	return d.PageImage(ctx, doc.Pages[page], width)
 }
+
+// SigningPages describes a document's pages for the signer who holds a link.
+func SigningPages(token string, doc store.PacketDocument) []SheetPage {
+	out := make([]SheetPage, len(doc.Pages))
+	for i, p := range doc.Pages {
+		out[i] = SheetPage{p.Width, p.Height, fmt.Sprintf("/sign/%s/documents/%d/pages/%d/%s-", token, doc.ID, i, imageVersion(p))}
+	}
+	return out
+}

@@ -84,7 +84,7 @@ type writer struct {
 // job promises work; its name makes it happen once.
 func (w writer) job(kind, name string, payload []byte) error {
 	once := fmt.Sprintf("%s/%d/%d/%s", kind, w.p.ID, w.p.LedgerSeq, name)
-	return w.t.Create(&store.Job{Kind: kind, Once: once, PacketID: w.p.ID, Payload: payload, RunAt: store.Now()}).Error
+	return w.t.Create(&store.Job{Kind: kind, Once: once, PacketID: w.p.ID, Payload: append([]byte{}, payload...), RunAt: store.Now()}).Error
 }
 
 func (w writer) mail(name string, l letter) error {

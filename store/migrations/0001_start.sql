@@ -69,8 +69,8 @@ CREATE TABLE IF NOT EXISTS source (
   sha CHAR(64) NOT NULL,
   clean_sha CHAR(64) NOT NULL,
   size BIGINT NOT NULL,
-  pages MEDIUMTEXT NOT NULL,
-  notes TEXT NOT NULL,
+  pages MEDIUMTEXT NULL,
+  notes TEXT NULL,
   created_at DATETIME(6) NOT NULL,
   KEY source_deal (deal_id, id)
 );
@@ -79,7 +79,7 @@ CREATE TABLE IF NOT EXISTS document (
   office_id BIGINT NOT NULL,
   deal_id BIGINT NOT NULL,
   name VARCHAR(200) NOT NULL,
-  pages MEDIUMTEXT NOT NULL,
+  pages MEDIUMTEXT NULL,
   created_at DATETIME(6) NOT NULL,
   KEY document_deal (deal_id, id)
 );
@@ -95,7 +95,7 @@ CREATE TABLE IF NOT EXISTS packet (
   round INT NOT NULL DEFAULT 1,
   due_at DATETIME(6) NULL,
   executed_sha CHAR(64) NOT NULL DEFAULT '',
-  page_counts VARCHAR(2000) NOT NULL DEFAULT '',
+  page_counts VARCHAR(2000) NULL,
   rev INT NOT NULL DEFAULT 1,
   ledger_seq INT NOT NULL DEFAULT 0,
   ledger_head CHAR(64) NOT NULL DEFAULT '',
@@ -113,7 +113,7 @@ CREATE TABLE IF NOT EXISTS packet_document (
   packet_id BIGINT NOT NULL,
   pos INT NOT NULL,
   name VARCHAR(200) NOT NULL,
-  pages MEDIUMTEXT NOT NULL,
+  pages MEDIUMTEXT NULL,
   sent_sha CHAR(64) NOT NULL DEFAULT '',
   KEY packet_document_packet (packet_id, pos)
 );
@@ -134,8 +134,8 @@ CREATE TABLE IF NOT EXISTS signer (
   consented_at DATETIME(6) NULL,
   done_at DATETIME(6) NULL,
   reason VARCHAR(600) NOT NULL DEFAULT '',
-  signature_ink MEDIUMTEXT NOT NULL,
-  initials_ink MEDIUMTEXT NOT NULL,
+  signature_ink MEDIUMTEXT NULL,
+  initials_ink MEDIUMTEXT NULL,
   from_addr VARCHAR(64) NOT NULL DEFAULT '',
   KEY signer_packet (packet_id, turn)
 );
@@ -175,7 +175,7 @@ CREATE TABLE IF NOT EXISTS event (
   actor VARCHAR(200) NOT NULL,
   from_addr VARCHAR(64) NOT NULL,
   agent VARCHAR(300) NOT NULL,
-  facts TEXT NOT NULL,
+  facts TEXT NULL,
   prev CHAR(64) NOT NULL,
   hash CHAR(64) NOT NULL,
   UNIQUE KEY event_seq (packet_id, seq)

@@ -1,1 +1,228 @@
-console.log(1)
+// A packet's one workspace: spine, page, people, proof strip.
+import { Draft } from "./sheet/store.js";
+import { Pages } from "./sheet/pages.js";
+import { Hand } from "./sheet/hand.js";
+import { People } from "./sheet/people.js";
+import { upload } from "./upload.js";
+
+const root = document.getElementById("sheet");
+const $ = (id) => document.getElementById(id);
+const draft = new Draft(Number(root.dataset.packet));
+const view = { selected: new Set(), signer: 0, say: (text) => ($("notice").textContent = text) };
+const pages = new Pages(draft, view);
+const hand = new Hand(draft, pages, view);
+const people = new People(draft, view, hand);
+
+let frame = 0;
+draft.onchange((what) => {
+  if (what.notice) {
+    view.say(what.notice);
+    $("notice").classList.add("cinnabar");
+    setTimeout(() => $("notice").classList.remove("cinnabar"), 8000);
+  }
+  if (frame) return;
+  frame = requestAnimationFrame(() => {
+    frame = 0;
+    render(what);
+  });
+});
+
+function render() {
+  if (!draft.data) return;
+  for (const id of view.selected) if (!draft.fields.has(id)) view.selected.delete(id);
+  if (view.signer && !draft.signer(view.signer)) view.signer = 0;
+  pages.render();
+  people.render();
+  strip();
+  const d = draft.data;
+  if (document.activeElement !== $("title")) $("title").value = d.title;
+  document.title = `${d.title || "New packet"} · Indicum`;
+  $("status").textContent = { saved: "draft, saved", saving: "saving…", offline: "not saved yet, trying again…" }[draft.status];
+  $("status").classList.toggle("cinnabar", draft.status === "offline");
+  $("undo").disabled = !draft.past.length;
+  $("redo").disabled = !draft.future.length;
+  const shelf = $("shelf");
+  shelf.hidden = !d.shelf.length;
+  $("shelf-list").replaceChildren(
+    ...d.shelf.map((doc) => {
+      const b = document.createElement("button");
+      b.className = "plain small block text-left";
+      b.textContent = `add “${doc.name}”`;
+      b.addEventListener("click", () => draft.edit({ op: "document", document: doc.id }).catch(() => {}));
+      return b;
+    }),
+  );
+}
+
+/** The proof strip: open findings, each with a jump. */
+function strip() {
+  const { findings, signers, documents } = draft.data;
+  const list = findings.slice(0, 3).map((f) => {
+    const b = document.createElement("button");
+    b.className = "finding";
+    const where = Object.assign(document.createElement("span"), { className: "cinnabar", textContent: f.where });
+    b.append(where, ` ${f.text}`);
+    b.addEventListener("click", () => jump(f));
+    return b;
+  });
+  $("findings").replaceChildren(...list);
+  $("open").textContent = findings.length ? `${findings.length} open` : "Nothing open";
+  $("open").classList.toggle("cinnabar", findings.length > 0);
+  const n = documents.reduce((sum, d) => sum + d.pages.length, 0);
+  const count = (k, one) => `${k} ${one}${k === 1 ? "" : "s"}`;
+  $("totals").textContent = `${signers.length === 1 ? "1 person" : `${signers.length} people`} · ${count(draft.fields.size, "place")} · ${count(n, "page")}`;
+  $("send").disabled = findings.length > 0;
+}
+
+function jump(f) {
+  if (f.fix === "title") $("title").focus();
+  else if (f.fix === "email") document.querySelector(`input[aria-label="E-mail of ${CSS.escape(f.where)}"]`)?.focus();
+  else if (f.fix === "document") pick();
+  else if (f.fix === "people") $("people").querySelector("button")?.focus();
+  else if (f.fix === "place") {
+    const i = draft.data.signers.findIndex((s) => s.id === f.signer);
+    hand.choose([]);
+    hand.assign(i);
+    if (hand.armed !== "signature") hand.arm("signature");
+  } else if (f.fix === "due") openSend();
+  else if (f.field) {
+    hand.choose([f.field]);
+    pages.show(draft.fields.get(f.field));
+  }
+}
+
+// Documents
+
+async function addFiles(files) {
+  const done = await upload(`/deals/${draft.data.deal}/files`, files, $("uploads"));
+  for (const made of done) await draft.edit({ op: "document", document: made.document }).catch(() => {});
+  if (done.length === files.length) setTimeout(() => $("uploads").replaceChildren(), 6000);
+}
+
+function pick() {
+  const input = Object.assign(document.createElement("input"), { type: "file", multiple: true, accept: "application/pdf,.pdf" });
+  input.addEventListener("change", () => addFiles([...input.files]));
+  input.click();
+}
+
+root.addEventListener("click", (e) => {
+  if (e.target.closest("[data-pick]")) pick();
+});
+root.addEventListener("dragover", (e) => {
+  if (e.dataTransfer.types.includes("Files")) e.preventDefault();
+});
+root.addEventListener("drop", (e) => {
+  if (!e.dataTransfer.files.length) return;
+  e.preventDefault();
+  addFiles([...e.dataTransfer.files]);
+});
+
+$("spine").addEventListener("click", (e) => {
+  const act = e.target.dataset?.act;
+  const head = e.target.closest(".spine-doc");
+  if (!act || !head) return;
+  const document = Number(head.dataset.document);
+  const at = draft.data.documents.findIndex((d) => d.id === document);
+  if (act === "up") draft.edit({ op: "order", document, pos: at - 1 }).catch(() => {});
+  if (act === "down") draft.edit({ op: "order", document, pos: at + 1 }).catch(() => {});
+  if (act === "out") {
+    const lost = [...draft.fields.values()].filter((f) => f.document === document).length;
+    if (!lost || confirm(`Take it out? The ${lost} places on it go with it. The document stays in the deal.`)) draft.edit({ op: "undocument", document }).catch(() => {});
+  }
+  if (act === "rename") rename(e.target, document);
+});
+
+function rename(button, document) {
+  const input = Object.assign(window.document.createElement("input"), { className: "input small", value: button.textContent, maxLength: 200 });
+  input.setAttribute("aria-label", "Name of the document");
+  button.replaceWith(input);
+  input.select();
+  let over = false;
+  const end = (keep) => {
+    if (over) return;
+    over = true;
+    const name = input.value.trim();
+    input.replaceWith(button);
+    if (keep && name && name !== button.textContent) {
+      button.textContent = name;
+      draft.edit({ op: "name", document, name }).catch(() => {});
+    }
+  };
+  input.addEventListener("blur", () => end(true));
+  input.addEventListener("keydown", (e) => {
+    if (e.key === "Enter") end(true);
+    if (e.key === "Escape") end(false);
+  });
+}
+
+// Words and sending
+
+$("title").addEventListener("change", (e) => draft.edit({ op: "title", name: e.target.value }).catch(() => {}));
+$("title").addEventListener("keydown", (e) => e.key === "Enter" && e.target.blur());
+$("undo").addEventListener("click", () => draft.undo());
+$("redo").addEventListener("click", () => draft.redo());
+$("keys").addEventListener("click", () => $("keys-help").showModal());
+document.addEventListener("keydown", (e) => {
+  if (e.key === "?" && !e.target.closest("input, textarea, dialog")) $("keys-help").showModal();
+});
+
+async function openSend() {
+  try {
+    await draft.settle();
+    const r = await fetch(`/packets/${draft.id}/send`, { headers: { Accept: "text/plain" } });
+    if (!r.ok) throw new Error(await r.text());
+    const dialog = $("send-dialog");
+    dialog.innerHTML = await r.text();
+    wire(dialog);
+    dialog.showModal();
+  } catch (err) {
+    view.say(err.message);
+  }
+}
+
+/** The letter's words and date are saved as they are written, so that they survive closing the dialog. */
+function wire(dialog) {
+  const form = dialog.querySelector("form[data-send]");
+  const value = (name) => form.elements[name].value;
+  const saved = (p) => p.then((d) => (form.elements.rev.value = d.rev)).catch(() => openSend());
+  for (const name of ["subject", "message"]) form.elements[name].addEventListener("change", () => saved(draft.edit({ op: "letter", subject: value("subject"), message: value("message") })));
+  dialog.querySelector("[data-close]").addEventListener("click", () => dialog.close());
+  form.elements.due.addEventListener("change", () => saved(draft.edit({ op: "due", due: value("due") })));
+  form.addEventListener("submit", async (e) => {
+    e.preventDefault();
+    const button = form.querySelector("[data-really]");
+    if (button.disabled) return;
+    button.disabled = true;
+    try {
+      await draft.settle();
+      form.elements.rev.value = draft.data.rev;
+      const r = await fetch(form.action, { method: "POST", body: new URLSearchParams(new FormData(form)), headers: { Accept: "text/plain" } });
+      if (!r.ok) throw new Error((await r.text()).trim());
+      location.assign(`/packets/${draft.id}`);
+    } catch (err) {
+      button.disabled = false;
+      form.querySelector("[data-trouble]").textContent = err.message;
+    }
+  });
+}
+$("send").addEventListener("click", openSend);
+
+// Other windows, other people: take over what they did, unless something is unsaved here.
+const live = new EventSource("/live");
+live.addEventListener("moved", async (e) => {
+  if (Number(e.data) !== draft.id || draft.pending || hand.held) return;
+  const r = await fetch(`/packets/${draft.id}/sheet`, { headers: { Accept: "application/json" } });
+  if (!r.ok || draft.pending || hand.held) return;
+  const sheet = await r.json();
+  if (sheet.state !== "draft") location.reload();
+  if (JSON.stringify(sheet) !== JSON.stringify(draft.data)) draft.adopt(sheet);
+});
+window.addEventListener("pagehide", () => live.close());
+window.addEventListener("beforeunload", (e) => {
+  if (draft.pending) {
+    draft.flush();
+    e.preventDefault();
+  }
+});
+
+draft.load().then(render, (err) => view.say(err.message));

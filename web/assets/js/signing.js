@@ -1,1 +1,363 @@
-console.log(1)
+// What a signer's page does: pages with their places, from place to place, ink, finishing.
+import { svg, rule } from "./ink.js";
+
+const $ = (id) => document.getElementById(id);
+document.addEventListener("click", (e) => {
+  const opener = e.target.closest("[data-opens]");
+  if (opener) $(opener.dataset.opens).showModal();
+  if (e.target.closest("[data-closes]")) e.target.closest("dialog").close();
+});
+
+if ($("data")) start(JSON.parse($("data").textContent));
+
+function start(first) {
+  let data = first;
+  const base = `/sign/${document.body.dataset.token}`;
+  const titles = { signature: "signature", initials: "initials", date: "signing date", name: "printed name", text: "text", tick: "tick" };
+  const box = $("pages");
+  let at = -1;
+  let everything = false;
+
+  const pageNo = new Map();
+  let count = 0;
+  for (const d of data.documents) d.pages.forEach((_, n) => pageNo.set(`${d.id}/${n}`, ++count));
+  const order = (f) => pageNo.get(`${f.document}/${f.page}`) * 1e6 + Math.round(f.y / 8) * 1000 + f.x;
+  const mine = () => data.places.filter((p) => p.mine && !["date", "name"].includes(p.kind)).sort((a, b) => order(a) - order(b));
+  const open = (p) => p.required && !p.filled;
+
+  async function ask(path, body) {
+    let r;
+    try {
+      r = await fetch(base + path, { method: "POST", headers: { "Content-Type": "application/json", Accept: "application/json" }, body: JSON.stringify(body) });
+    } catch {
+      throw new Error("The connection was lost. What you did before is kept; please try again.");
+    }
+    if (!r.ok) throw new Error((await r.text()).trim());
+    return r.json();
+  }
+
+  // Pages
+
+  const near = new IntersectionObserver(
+    (es) =>
+      es.forEach((e) => {
+        if (!e.isIntersecting) return;
+        const img = e.target.querySelector("img");
+        if (!img.src) img.src = `${img.dataset.src}${e.target.clientWidth * devicePixelRatio > 900 ? 1240 : 820}.png`;
+        near.unobserve(e.target);
+      }),
+    { root: box, rootMargin: "1200px 300px" },
+  );
+  const leaves = new Map();
+  for (const d of data.documents) {
+    const name = document.createElement("p");
+    name.className = "doc-name";
+    name.textContent = d.name;
+    box.append(name);
+    d.pages.forEach((p, n) => {
+      const el = document.createElement("div");
+      el.className = "sheetlet";
+      el.dataset.width = p.width;
+      el.style.aspectRatio = `${p.width} / ${p.height}`;
+      const img = document.createElement("img");
+      img.alt = `${d.name}, page ${n + 1}`;
+      img.dataset.src = p.image;
+      img.decoding = "async";
+      const layer = svg("svg", { viewBox: `0 0 ${p.width} ${p.height}`, class: "layer", role: "group", "aria-label": `Places on page ${pageNo.get(`${d.id}/${n}`)}` });
+      el.append(img, layer);
+      box.append(el);
+      leaves.set(`${d.id}/${n}`, { el, layer, page: p });
+      near.observe(el);
+    });
+  }
+
+  /** On a phone a page is wider than the screen, so that ten-point print can be read; one pans, as on paper. */
+  function fit() {
+    const room = box.clientWidth - 28;
+    for (const { el, page } of leaves.values()) {
+      const readable = everything ? room : Math.max(room, page.width * 1.08);
+      el.style.width = `${Math.min(readable, Math.max(room, page.width * 1.08), page.width * 1.4)}px`;
+    }
+    for (const n of box.querySelectorAll(".doc-name")) n.style.width = n.nextElementSibling.style.width;
+  }
+  new ResizeObserver(fit).observe(box);
+
+  function draw() {
+    for (const [key, leaf] of leaves) leaf.layer.replaceChildren(...data.places.filter((p) => `${p.document}/${p.page}` === key).map(place));
+    const list = mine();
+    $("segments").replaceChildren(...list.map((p, i) => Object.assign(document.createElement("i"), { className: i === at ? "now" : p.filled ? "full" : "" })));
+    const left = list.filter(open);
+    const p = list[at];
+    $("back").disabled = at < 1;
+    $("read").textContent = everything ? "Back to reading size" : "Read all pages";
+    if (!list.length || at === -1) {
+      const begun = list.some((q) => q.filled);
+      $("where").textContent = list.length ? `${list.length} ${list.length === 1 ? "place" : "places"} for you` : "Nothing to fill";
+      $("what").textContent = `${count} ${count === 1 ? "page" : "pages"} to read`;
+      $("act").textContent = left.length ? (begun ? "Go on" : "Start") : "Finish…";
+      return;
+    }
+    $("where").textContent = `Place ${at + 1} of ${list.length}`;
+    $("what").textContent = `${p.label || titles[p.kind]}${p.required ? "" : ", may stay empty"}, page ${pageNo.get(`${p.document}/${p.page}`)} of ${count}`;
+    $("act").textContent = p.filled ? (left.length ? "Next place" : "Finish…") : { signature: "Place my signature", initials: "Place my initials", text: "Write…", tick: "Tick" }[p.kind];
+  }
+
+  function place(p) {
+    const auto = ["date", "name"].includes(p.kind);
+    const list = mine();
+    const now = p.mine && list[at] && list[at].id === p.id;
+    const g = svg("g", { class: `place ${p.filled ? "filled" : ""} ${now ? "now" : ""} ${p.mine && !auto ? "" : "still"}`, transform: `translate(${p.x} ${p.y})`, "data-id": p.id });
+    if (p.mine) {
+      g.append(svg("rect", { class: `wash ${p.required || p.filled ? "" : "optional"}`, width: p.w, height: p.h }), rule(data.ink, 0, p.h, p.w));
+      g.append(svg("rect", { class: "frame", x: -4, y: -4, width: p.w + 8, height: p.h + 9 }));
+    }
+    if (p.fill) g.append(svg("path", { class: "mark-fill", d: p.fill }));
+    if (p.stroke) g.append(svg("path", { class: "mark-stroke", d: p.stroke, "stroke-width": p.width }));
+    if (!p.filled && p.mine) {
+      const word = { signature: "your signature", initials: data.initials.length > 4 ? "initials" : "initials", date: "date fills itself", name: "name fills itself", text: p.label || "write here", tick: "" }[p.kind];
+      const size = Math.min(10, p.h * 0.6, (p.w - 6) / (word.length * 0.52 || 1));
+      if (size > 3) g.append(svg("text", { x: 4, y: p.h - (p.h - size) / 2 - size * 0.1, "font-size": size }, word));
+    }
+    if (p.mine && !auto) {
+      g.setAttribute("role", "button");
+      g.setAttribute("tabindex", "0");
+      g.setAttribute("aria-label", `${p.label || titles[p.kind]}, page ${pageNo.get(`${p.document}/${p.page}`)}, ${p.filled ? `filled${p.text && p.kind === "text" ? ` with ${p.text}` : ""}` : p.required ? "must be filled" : "may stay empty"}`);
+      const go = () => {
+        at = mine().findIndex((q) => q.id === p.id);
+        draw();
+        act(true);
+      };
+      g.addEventListener("click", go);
+      g.addEventListener("keydown", (e) => {
+        if (e.key === "Enter" || e.key === " ") {
+          e.preventDefault();
+          go();
+        }
+      });
+    }
+    return g;
+  }
+
+  function show(i) {
+    at = i;
+    draw();
+    const p = mine()[at];
+    if (!p) return;
+    const { el, page } = leaves.get(`${p.document}/${p.page}`);
+    const z = el.clientWidth / page.width;
+    const calm = matchMedia("(prefers-reduced-motion: reduce)").matches;
+    box.scrollTo({
+      top: el.offsetTop - box.offsetTop + p.y * z - box.clientHeight * 0.45,
+      // The left edge of the line in view, with what is printed before it.
+      left: Math.max(0, el.offsetLeft + (p.x + p.w / 2) * z - box.clientWidth / 2),
+      behavior: calm ? "auto" : "smooth",
+    });
+  }
+
+  function next() {
+    const list = mine();
+    const after = list.findIndex((p, i) => i > at && !p.filled);
+    const any = list.findIndex(open);
+    if (after >= 0) show(after);
+    else if (any >= 0) show(any);
+    else finish();
+  }
+
+  let working = false;
+  async function act(direct) {
+    const list = mine();
+    const p = list[at];
+    if (working) return;
+    if (!p) return next();
+    if (p.filled && !direct) return next();
+    try {
+      working = true;
+      if (p.kind === "signature" && (!data.hasSignature || (direct && p.filled))) return makeInk("signature", p);
+      if (p.kind === "initials" && (!data.hasInitials || (direct && p.filled))) return makeInk("initials", p);
+      if (p.kind === "text") return write(p);
+      await fill(p, p.kind === "tick" && p.filled ? "" : "x");
+    } catch (err) {
+      $("what").textContent = err.message;
+    } finally {
+      working = false;
+    }
+    return undefined;
+  }
+
+  async function fill(p, content) {
+    data = await ask("/fill", { field: p.id, content });
+    draw();
+    const list = mine();
+    if (list[at] && list[at].filled && list.some((q) => !q.filled)) setTimeout(next, 250);
+    else draw();
+  }
+
+  function write(p) {
+    $("words-title").textContent = p.label || "What stands here?";
+    $("words-text").value = p.text || "";
+    $("words-trouble").textContent = "";
+    $("words").showModal();
+    $("words").querySelector("form").onsubmit = async (e) => {
+      e.preventDefault();
+      try {
+        await fill(p, $("words-text").value);
+        $("words").close();
+      } catch (err) {
+        $("words-trouble").textContent = err.message;
+      }
+    };
+  }
+
+  function finish() {
+    at = mine().length ? at : -1;
+    $("finish-trouble").textContent = "";
+    $("finish").showModal();
+  }
+
+  $("finish-now").addEventListener("click", async () => {
+    if (working) return;
+    working = true;
+    $("finish-now").disabled = true;
+    try {
+      const { next: to } = await ask("/finish", {});
+      location.assign(to);
+    } catch (err) {
+      $("finish-trouble").textContent = err.message;
+      $("finish-now").disabled = false;
+      const any = mine().findIndex(open);
+      if (any >= 0) {
+        $("finish").close();
+        show(any);
+      }
+    } finally {
+      working = false;
+    }
+  });
+  $("act").addEventListener("click", () => {
+    if (at === -1 && mine().some(open)) next();
+    else act(false);
+  });
+  $("back").addEventListener("click", () => show(at - 1));
+  $("read").addEventListener("click", () => {
+    everything = !everything;
+    fit();
+    if (everything) box.scrollTo({ top: 0 });
+    else if (at >= 0) show(at);
+    draw();
+    box.focus();
+  });
+
+  // Ink
+
+  const ink = { kind: "signature", mode: "written", style: "quill", strokes: [], place: null };
+  const samples = new Map();
+  let sampling = 0;
+
+  function makeInk(kind, p) {
+    Object.assign(ink, { kind, place: p, strokes: [] });
+    $("ink-title").textContent = kind === "signature" ? "Your signature" : "Your initials";
+    $("ink-about").textContent = `Made once, placed by you wherever your ${kind === "signature" ? "signature" : "initials"} ${kind === "signature" ? "is" : "are"} asked.`;
+    $("ink-label").textContent = kind === "signature" ? "Your name as you sign it" : "Your initials";
+    $("ink-name").value = kind === "signature" ? data.name : data.initials;
+    $("ink-trouble").textContent = "";
+    pad();
+    sample();
+    $("ink").showModal();
+  }
+
+  async function sample() {
+    const mark = ++sampling;
+    const name = $("ink-name").value.trim();
+    if (!samples.has(name)) {
+      try {
+        samples.set(name, await ask("/sample", { name }));
+      } catch (err) {
+        $("ink-trouble").textContent = err.message;
+        return;
+      }
+    }
+    if (mark !== sampling) return;
+    const paths = samples.get(name);
+    $("ink-trouble").textContent = name && !Object.keys(paths).length ? "These letters can’t be written for you; please draw instead." : "";
+    const usable = data.styles.filter(([k]) => paths[k]);
+    if (!paths[ink.style] && usable.length) [[ink.style]] = usable;
+    $("styles").replaceChildren(
+      ...usable.map(([k, title]) => {
+        const b = document.createElement("button");
+        b.type = "button";
+        b.className = "style";
+        b.dataset.style = k;
+        b.setAttribute("role", "radio");
+        b.setAttribute("aria-checked", k === ink.style);
+        b.setAttribute("aria-label", title);
+        b.append(svg("svg", { viewBox: "0 0 260 54", preserveAspectRatio: "xMinYMid meet", "aria-hidden": "true" }, svg("path", { class: "mark-fill", d: paths[k] })));
+        b.addEventListener("click", () => {
+          ink.style = k;
+          for (const o of $("styles").children) o.setAttribute("aria-checked", o === b);
+        });
+        return b;
+      }),
+    );
+  }
+  $("ink-name").addEventListener("input", () => {
+    clearTimeout(ink.timer);
+    ink.timer = setTimeout(sample, 180);
+  });
+
+  for (const tab of document.querySelectorAll("[data-mode]")) {
+    tab.addEventListener("click", () => {
+      ink.mode = tab.dataset.mode;
+      for (const t of document.querySelectorAll("[data-mode]")) t.setAttribute("aria-pressed", t === tab);
+      $("ink-written").hidden = ink.mode !== "written";
+      $("ink-drawn").hidden = ink.mode !== "drawn";
+    });
+  }
+
+  const pathOf = (s) => (s.length === 1 ? `M${s[0][0] * 130} ${s[0][1] * 130}h0.1` : `M${s.map((q) => `${(q[0] * 130).toFixed(1)} ${(q[1] * 130).toFixed(1)}`).join("L")}`);
+  function pad() {
+    $("pad").replaceChildren(svg("path", { class: "base", d: "M16 98H384" }), ...ink.strokes.map((s) => svg("path", { d: pathOf(s) })));
+  }
+  $("pad").addEventListener("pointerdown", (e) => {
+    e.preventDefault();
+    $("pad").setPointerCapture(e.pointerId);
+    const r = $("pad").getBoundingClientRect();
+    const point = (q) => [(q.clientX - r.left) / r.height, (q.clientY - r.top) / r.height].map((v) => Math.round(v * 1000) / 1000);
+    const stroke = [point(e)];
+    ink.strokes.push(stroke);
+    const path = svg("path", { d: pathOf(stroke) });
+    $("pad").append(path);
+    const move = (m) => {
+      for (const q of m.getCoalescedEvents?.() || [m]) stroke.push(point(q));
+      path.setAttribute("d", pathOf(stroke));
+    };
+    const up = () => {
+      $("pad").removeEventListener("pointermove", move);
+      $("pad").removeEventListener("pointerup", up);
+      $("pad").removeEventListener("pointercancel", up);
+    };
+    $("pad").addEventListener("pointermove", move);
+    $("pad").addEventListener("pointerup", up);
+    $("pad").addEventListener("pointercancel", up);
+  });
+  $("pad-clear").addEventListener("click", () => {
+    ink.strokes = [];
+    pad();
+  });
+  $("ink-use").addEventListener("click", async () => {
+    if (working) return;
+    working = true;
+    const made = ink.mode === "drawn" ? { style: "drawn", strokes: ink.strokes } : { style: ink.style, name: $("ink-name").value.trim() };
+    try {
+      data = await ask("/ink", { [ink.kind]: made });
+      $("ink").close();
+      if (!ink.place.filled) await fill(ink.place, "x");
+      draw();
+    } catch (err) {
+      $("ink-trouble").textContent = err.message;
+    } finally {
+      working = false;
+    }
+  });
+
+  draw();
+}

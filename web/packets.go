@@ -1,0 +1,178 @@
+package web
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"mime"
+	"net/http"
+	"strconv"
+	"strings"
+
+	"github.com/go-chi/chi/v5"
+
+	"indicum/desk"
+	"indicum/store"
+)
+
+func writeJSON(w http.ResponseWriter, status int, v any) {
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(status)
+	json.NewEncoder(w).Encode(v)
+}
+
+func readJSON(r *http.Request, v any) error {
+	if err := json.NewDecoder(r.Body).Decode(v); err != nil {
+		var large *http.MaxBytesError
+		if errors.As(err, &large) {
+			return err
+		}
+		return desk.Problem{Sentence: "This request can’t be read."}
+	}
+	return nil
+}
+
+func readAll(r *http.Request) ([]byte, error) { return io.ReadAll(r.Body) }
+
+func readFull(r io.Reader, b []byte) (int, error) { return io.ReadFull(r, b) }
+
+// download answers with a file to be saved.
+func download(w http.ResponseWriter, name, kind string, data []byte) {
+	w.Header().Set("Content-Type", kind)
+	w.Header().Set("Content-Disposition", mime.FormatMediaType("attachment", map[string]string{"filename": name}))
+	w.Header().Set("Content-Length", strconv.Itoa(len(data)))
+	w.Write(data)
+}
+
+func (s *Server) sheet(w http.ResponseWriter, r *http.Request) {
+	sheet, err := s.desk.Sheet(r.Context(), me(r).Member, id(r, "packet"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	writeJSON(w, http.StatusOK, sheet)
+}
+
+// edit applies changes to a draft. 409 carries the sheet as it is now.
+func (s *Server) edit(w http.ResponseWriter, r *http.Request) {
+	var in struct {
+		Rev   int         `json:"rev"`
+		Edits []desk.Edit `json:"edits"`
+	}
+	if err := readJSON(r, &in); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	sheet, err := s.desk.EditDraft(r.Context(), me(r).Member, id(r, "packet"), in.Rev, in.Edits)
+	switch {
+	case errors.Is(err, desk.ErrStale) && sheet.ID != 0:
+		writeJSON(w, http.StatusConflict, sheet)
+	case err != nil:
+		s.fail(w, r, err)
+	default:
+		writeJSON(w, http.StatusOK, sheet)
+	}
+}
+
+func (s *Server) sendPlan(w http.ResponseWriter, r *http.Request) {
+	plan, p, err := s.desk.SendPlan(r.Context(), me(r).Member, id(r, "packet"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	sheet, err := s.desk.Sheet(r.Context(), me(r).Member, p.ID)
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	s.view.page(w, http.StatusOK, "send-plan", map[string]any{"Plan": plan, "P": p, "Sheet": sheet, "Me": me(r)})
+}
+
+func (s *Server) send(w http.ResponseWriter, r *http.Request) {
+	n := id(r, "packet")
+	rev, _ := strconv.Atoi(r.FormValue("rev"))
+	if err := s.desk.Send(r.Context(), me(r).Member, s.who(r, me(r).Name), n, rev); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	http.Redirect(w, r, fmt.Sprintf("/packets/%d", n), http.StatusSeeOther)
+}
+
+// afterwards answers a deed on a packet by showing the packet again.
+func (s *Server) afterwards(w http.ResponseWriter, r *http.Request, err error) {
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	http.Redirect(w, r, fmt.Sprintf("/packets/%d", id(r, "packet")), http.StatusSeeOther)
+}
+
+func formID(r *http.Request, name string) int64 {
+	n, _ := strconv.ParseInt(r.FormValue(name), 10, 64)
+	return n
+}
+
+func (s *Server) remind(w http.ResponseWriter, r *http.Request) {
+	s.afterwards(w, r, s.desk.Remind(r.Context(), me(r).Member, s.who(r, me(r).Name), id(r, "packet"), formID(r, "signer")))
+}
+
+func (s *Server) readdress(w http.ResponseWriter, r *http.Request) {
+	s.afterwards(w, r, s.desk.Readdress(r.Context(), me(r).Member, s.who(r, me(r).Name), id(r, "packet"), formID(r, "signer"), r.FormValue("email")))
+}
+
+func (s *Server) extend(w http.ResponseWriter, r *http.Request) {
+	s.afterwards(w, r, s.desk.Extend(r.Context(), me(r).Member, s.who(r, me(r).Name), id(r, "packet"), r.FormValue("day")))
+}
+
+func (s *Server) withdraw(w http.ResponseWriter, r *http.Request) {
+	s.afterwards(w, r, s.desk.Withdraw(r.Context(), me(r).Member, s.who(r, me(r).Name), id(r, "packet")))
+}
+
+func (s *Server) executed(w http.ResponseWriter, r *http.Request) {
+	p, data, err := s.desk.Executed(r.Context(), me(r).OfficeID, id(r, "packet"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	download(w, desk.FileName(p.Title+", executed")+".pdf", "application/pdf", data)
+}
+
+func (s *Server) executedZip(w http.ResponseWriter, r *http.Request) {
+	p, data, err := s.desk.ExecutedZip(r.Context(), me(r).OfficeID, id(r, "packet"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	download(w, desk.FileName(p.Title+", executed")+".zip", "application/zip", data)
+}
+
+// imageWidth reads the width from a name such as “1a2b3c-0-0-820.png”.
+func imageWidth(r *http.Request) int {
+	name := strings.TrimSuffix(chi.URLParam(r, "image"), ".png")
+	n, err := strconv.Atoi(name[strings.LastIndex(name, "-")+1:])
+	if err != nil {
+		return 0
+	}
+	return n
+}
+
+func (s *Server) pageImage(w http.ResponseWriter, r *http.Request) {
+	n, err := strconv.Atoi(chi.URLParam(r, "page"))
+	if err != nil {
+		s.fail(w, r, store.ErrNotFound)
+		return
+	}
+	img, err := s.desk.PacketImage(r.Context(), me(r).OfficeID, id(r, "packet"), id(r, "doc"), n, imageWidth(r))
+	s.image(w, r, img, err)
+}
+
+func (s *Server) image(w http.ResponseWriter, r *http.Request, img []byte, err error) {
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	w.Header().Set("Content-Type", "image/png")
+	w.Header().Set("Cache-Control", "private, max-age=31536000, immutable")
+	w.Write(img)
+}
