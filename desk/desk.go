@@ -164,11 +164,16 @@ func clip(s string, n int) string {
 
 // CheckLedger verifies a packet's chain against its events and its stamp.
 func (d *Desk) CheckLedger(ctx context.Context, packetID int64) error {
-	p, err := store.One[store.Packet](d.Store.Read(ctx), "id = ?", packetID)
+	return d.CheckLedgerIn(d.Store.Read(ctx), packetID)
+}
+
+// CheckLedgerIn is CheckLedger within a transaction.
+func (d *Desk) CheckLedgerIn(t store.Tx, packetID int64) error {
+	p, err := store.One[store.Packet](t, "id = ?", packetID)
 	if err != nil {
 		return err
 	}
-	rows, err := store.All[store.Event](d.Store.Read(ctx), "seq", "packet_id = ?", packetID)
+	rows, err := store.All[store.Event](t, "seq", "packet_id = ?", packetID)
 	if err != nil {
 		return err
 	}

@@ -48,7 +48,7 @@ func StartPrivate(dir string, quick bool) (*Private, error) {
 	}
 	if _, err := os.Stat(filepath.Join(data, "mysql")); err != nil {
 		args := append([]string{"--no-defaults", "--datadir=" + data, "--auth-root-authentication-method=normal", "--skip-test-db"}, account...)
-		if out, err := exec.Command("mariadb-install-db", args...).CombinedOutput(); err != nil {
+		if out, err := exec.Command(program("mariadb-install-db"), args...).CombinedOutput(); err != nil {
 			return nil, fmt.Errorf("make the data folder: %w: %s", err, out)
 		}
 	}
@@ -69,7 +69,7 @@ func StartPrivate(dir string, quick bool) (*Private, error) {
 	if quick {
 		args = append(args, "--innodb-flush-log-at-trx-commit=0", "--innodb-doublewrite=0")
 	}
-	cmd := exec.Command("mariadbd", args...)
+	cmd := exec.Command(program("mariadbd"), args...)
 	log, err := os.Create(filepath.Join(dir, "log"))
 	if err != nil {
 		return nil, fmt.Errorf("start mariadb: %w", err)
@@ -139,6 +139,14 @@ func (p *Private) Stop() {
 		p.cmd.Process.Kill()
 		<-p.end
 	}
+}
+
+// program finds a server program, which Debian keeps where not everybody's path leads.
+func program(name string) string {
+	if p, err := exec.LookPath(name); err == nil {
+		return p
+	}
+	return "/usr/sbin/" + name
 }
 
 func freePort() (int, error) {

@@ -6,6 +6,7 @@ package store
 import (
 	"context"
 	"crypto/sha256"
+	"database/sql"
 	"embed"
 	"encoding/hex"
 	"errors"
@@ -45,6 +46,9 @@ func Open(dsn string) (*Store, error) {
 	c.ParseTime, c.Loc, c.Collation, c.InterpolateParams = true, time.UTC, "utf8mb4_unicode_520_ci", true
 	c.ClientFoundRows = true
 	c.Params = map[string]string{"time_zone": "'+00:00'", "sql_mode": "'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION'"}
+	if err := create(c); err != nil {
+		return nil, err
+	}
 	db, err := gorm.Open(mysql.New(mysql.Config{DSNConfig: c, DisableDatetimePrecision: false}), &gorm.Config{
 		Logger: logger.Discard, SkipDefaultTransaction: true, NowFunc: Now,
 		NamingStrategy: schema.NamingStrategy{SingularTable: true},
@@ -61,6 +65,24 @@ func Open(dsn string) (*Store, error) {
 	pool.SetConnMaxLifetime(10 * time.Minute)
 	s := &Store{db}
 	return s, s.migrate()
+}
+
+// create makes the database when the account may; one that may not must find it made.
+func create(c *driver.Config) error {
+	server := c.Clone()
+	server.DBName = ""
+	connector, err := driver.NewConnector(server)
+	if err != nil {
+		return fmt.Errorf("database address: %w", err)
+	}
+	db := sql.OpenDB(connector)
+	defer db.Close()
+	_, err = db.Exec("CREATE DATABASE IF NOT EXISTS `" + strings.ReplaceAll(c.DBName, "`", "") + "` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_520_ci")
+	var refused *driver.MySQLError
+	if err != nil && !errors.As(err, &refused) {
+		return fmt.Errorf("open database: %w", err)
+	}
+	return nil
 }
 
 // Now is the present time as the database keeps it: UTC, microseconds.

@@ -6,7 +6,7 @@ import { copyFileSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { inflateSync } from "node:zlib";
 
 const screenType = {
-  "newsreader": ["latin-400", "latin-500", "latin-ext-400", "latin-ext-500"],
+  newsreader: ["latin-400", "latin-500", "latin-ext-400", "latin-ext-500"],
   "public-sans": ["latin-400", "latin-600", "latin-ext-400", "latin-ext-600"],
 };
 
@@ -14,14 +14,13 @@ const screenType = {
 const pageType = {
   "public-sans": ["latin-400", "latin-ext-400", "latin-600", "latin-ext-600", "vietnamese-400"],
   "noto-sans": ["greek-400", "cyrillic-400", "cyrillic-ext-400"],
-  "newsreader": ["latin-500", "latin-ext-500"],
+  newsreader: ["latin-500", "latin-ext-500"],
   "la-belle-aurore": ["latin-400", "latin-ext-400"],
-  "caveat": ["latin-500", "latin-ext-500", "cyrillic-500"],
+  caveat: ["latin-500", "latin-ext-500", "cyrillic-500"],
   "mrs-saint-delafield": ["latin-400", "latin-ext-400"],
 };
 
-const file = (family, face, ext) =>
-  `node_modules/@fontsource/${family}/files/${family}-${face}-normal.${ext}`;
+const file = (family, face, ext) => `node_modules/@fontsource/${family}/files/${family}-${face}-normal.${ext}`;
 
 /** Unpacks a WOFF 1.0 file (W3C Recommendation, 13 December 2012) into the sfnt it wraps. */
 function sfntOf(woff) {
@@ -70,10 +69,7 @@ for (const [family, faces] of Object.entries(screenType)) {
 }
 for (const [family, faces] of Object.entries(pageType)) {
   for (const face of faces) {
-    writeFileSync(
-      `core/typeface/dist/${family}-${face}.ttf`,
-      sfntOf(readFileSync(file(family, face, "woff"))),
-    );
+    writeFileSync(`core/typeface/dist/${family}-${face}.ttf`, sfntOf(readFileSync(file(family, face, "woff"))));
   }
 }
 
@@ -86,8 +82,6 @@ await build({
   target: "es2022",
   legalComments: "linked",
 });
-execFileSync(
-  "node_modules/.bin/tailwindcss",
-  ["-i", "web/assets/css/app.css", "-o", "web/dist/app.css", "--minify"],
-  { stdio: ["ignore", "ignore", "inherit"] },
-);
+execFileSync("node_modules/.bin/tailwindcss", ["-i", "web/assets/css/app.css", "-o", "web/dist/app.css", "--minify"], {
+  stdio: ["ignore", "ignore", "inherit"],
+});

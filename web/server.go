@@ -38,7 +38,7 @@ type Server struct {
 }
 
 // New returns the application's handler.
-func New(d *desk.Desk, live *desk.Live, opt Options) http.Handler {
+func New(d *desk.Desk, live *desk.Live, opt Options) *chi.Mux {
 	s := &Server{desk: d, live: live, opt: opt, view: newViews(opt)}
 	r := chi.NewRouter()
 	r.Use(s.log, s.recover, secure, http.NewCrossOriginProtection().Handler)

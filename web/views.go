@@ -107,7 +107,7 @@ func span(d time.Duration) string {
 	m := int(d.Minutes())
 	switch {
 	case m < 1:
-		return "less than a minute"
+		return "0 min"
 	case m < 60:
 		return fmt.Sprintf("%d min", m)
 	case m < 24*60:

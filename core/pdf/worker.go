@@ -61,13 +61,14 @@ func RunIfWorker() {
 	// From here on nothing can be opened: no file, no connection. On kernels without Landlock the
 	// WebAssembly sandbox, the memory cap and the deadline still hold.
 	_ = landlock.V5.BestEffort().Restrict()
-	if err := serve(e, os.Stdin, os.Stdout); err != nil && !errors.Is(err, io.EOF) {
+	if err := serve(e, os.Stdin, os.Stdout); !errors.Is(err, io.EOF) {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(3)
 	}
 	os.Exit(0)
 }
 
+// serve answers requests until its input ends (io.EOF) or fails.
 func serve(e *renderer, in io.Reader, out io.Writer) error {
 	w := bufio.NewWriterSize(out, 1<<16)
 	dec, enc := gob.NewDecoder(bufio.NewReaderSize(in, 1<<16)), gob.NewEncoder(w)

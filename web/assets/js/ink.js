@@ -103,6 +103,7 @@ export function fieldMark(f, s) {
   let word = f.kind === "name" && s ? s.name : f.kind === "text" && f.label ? f.label : words[f.kind];
   if (!f.required) word = `${word}, may stay empty`;
   const room = Math.floor((f.w - x - 2) / (size * 0.52));
-  if (word && room > 3) g.append(svg("text", { class: "word", x, y: base, "font-size": size }, word.length > room ? `${word.slice(0, room - 1)}…` : word));
+  if (word && room > 3)
+    g.append(svg("text", { class: "word", x, y: base, "font-size": size }, word.length > room ? `${word.slice(0, room - 1)}…` : word));
   return g;
 }

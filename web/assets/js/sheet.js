@@ -70,7 +70,8 @@ function strip() {
   $("open").classList.toggle("cinnabar", findings.length > 0);
   const n = documents.reduce((sum, d) => sum + d.pages.length, 0);
   const count = (k, one) => `${k} ${one}${k === 1 ? "" : "s"}`;
-  $("totals").textContent = `${signers.length === 1 ? "1 person" : `${signers.length} people`} · ${count(draft.fields.size, "place")} · ${count(n, "page")}`;
+  $("totals").textContent =
+    `${signers.length === 1 ? "1 person" : `${signers.length} people`} · ${count(draft.fields.size, "place")} · ${count(n, "page")}`;
   $("send").disabled = findings.length > 0;
 }
 
@@ -127,13 +128,18 @@ $("spine").addEventListener("click", (e) => {
   if (act === "down") draft.edit({ op: "order", document, pos: at + 1 }).catch(() => {});
   if (act === "out") {
     const lost = [...draft.fields.values()].filter((f) => f.document === document).length;
-    if (!lost || confirm(`Take it out? The ${lost} places on it go with it. The document stays in the deal.`)) draft.edit({ op: "undocument", document }).catch(() => {});
+    if (!lost || confirm(`Take it out? The ${lost} places on it go with it. The document stays in the deal.`))
+      draft.edit({ op: "undocument", document }).catch(() => {});
   }
   if (act === "rename") rename(e.target, document);
 });
 
 function rename(button, document) {
-  const input = Object.assign(window.document.createElement("input"), { className: "input small", value: button.textContent, maxLength: 200 });
+  const input = Object.assign(window.document.createElement("input"), {
+    className: "input small",
+    value: button.textContent,
+    maxLength: 200,
+  });
   input.setAttribute("aria-label", "Name of the document");
   button.replaceWith(input);
   input.select();
@@ -185,7 +191,10 @@ function wire(dialog) {
   const form = dialog.querySelector("form[data-send]");
   const value = (name) => form.elements[name].value;
   const saved = (p) => p.then((d) => (form.elements.rev.value = d.rev)).catch(() => openSend());
-  for (const name of ["subject", "message"]) form.elements[name].addEventListener("change", () => saved(draft.edit({ op: "letter", subject: value("subject"), message: value("message") })));
+  for (const name of ["subject", "message"])
+    form.elements[name].addEventListener("change", () =>
+      saved(draft.edit({ op: "letter", subject: value("subject"), message: value("message") })),
+    );
   dialog.querySelector("[data-close]").addEventListener("click", () => dialog.close());
   form.elements.due.addEventListener("change", () => saved(draft.edit({ op: "due", due: value("due") })));
   form.addEventListener("submit", async (e) => {
@@ -196,7 +205,11 @@ function wire(dialog) {
     try {
       await draft.settle();
       form.elements.rev.value = draft.data.rev;
-      const r = await fetch(form.action, { method: "POST", body: new URLSearchParams(new FormData(form)), headers: { Accept: "text/plain" } });
+      const r = await fetch(form.action, {
+        method: "POST",
+        body: new URLSearchParams(new FormData(form)),
+        headers: { Accept: "text/plain" },
+      });
       if (!r.ok) throw new Error((await r.text()).trim());
       location.assign(`/packets/${draft.id}`);
     } catch (err) {

@@ -28,7 +28,11 @@ function start(first) {
   async function ask(path, body) {
     let r;
     try {
-      r = await fetch(base + path, { method: "POST", headers: { "Content-Type": "application/json", Accept: "application/json" }, body: JSON.stringify(body) });
+      r = await fetch(base + path, {
+        method: "POST",
+        headers: { "Content-Type": "application/json", Accept: "application/json" },
+        body: JSON.stringify(body),
+      });
     } catch {
       throw new Error("The connection was lost. What you did before is kept; please try again.");
     }
@@ -63,7 +67,12 @@ function start(first) {
       img.alt = `${d.name}, page ${n + 1}`;
       img.dataset.src = p.image;
       img.decoding = "async";
-      const layer = svg("svg", { viewBox: `0 0 ${p.width} ${p.height}`, class: "layer", role: "group", "aria-label": `Places on page ${pageNo.get(`${d.id}/${n}`)}` });
+      const layer = svg("svg", {
+        viewBox: `0 0 ${p.width} ${p.height}`,
+        class: "layer",
+        role: "group",
+        "aria-label": `Places on page ${pageNo.get(`${d.id}/${n}`)}`,
+      });
       el.append(img, layer);
       box.append(el);
       leaves.set(`${d.id}/${n}`, { el, layer, page: p });
@@ -83,9 +92,12 @@ function start(first) {
   new ResizeObserver(fit).observe(box);
 
   function draw() {
-    for (const [key, leaf] of leaves) leaf.layer.replaceChildren(...data.places.filter((p) => `${p.document}/${p.page}` === key).map(place));
+    for (const [key, leaf] of leaves)
+      leaf.layer.replaceChildren(...data.places.filter((p) => `${p.document}/${p.page}` === key).map(place));
     const list = mine();
-    $("segments").replaceChildren(...list.map((p, i) => Object.assign(document.createElement("i"), { className: i === at ? "now" : p.filled ? "full" : "" })));
+    $("segments").replaceChildren(
+      ...list.map((p, i) => Object.assign(document.createElement("i"), { className: i === at ? "now" : p.filled ? "full" : "" })),
+    );
     const left = list.filter(open);
     const p = list[at];
     $("back").disabled = at < 1;
@@ -98,30 +110,52 @@ function start(first) {
       return;
     }
     $("where").textContent = `Place ${at + 1} of ${list.length}`;
-    $("what").textContent = `${p.label || titles[p.kind]}${p.required ? "" : ", may stay empty"}, page ${pageNo.get(`${p.document}/${p.page}`)} of ${count}`;
-    $("act").textContent = p.filled ? (left.length ? "Next place" : "Finish…") : { signature: "Place my signature", initials: "Place my initials", text: "Write…", tick: "Tick" }[p.kind];
+    $("what").textContent =
+      `${p.label || titles[p.kind]}${p.required ? "" : ", may stay empty"}, page ${pageNo.get(`${p.document}/${p.page}`)} of ${count}`;
+    $("act").textContent = p.filled
+      ? left.length
+        ? "Next place"
+        : "Finish…"
+      : { signature: "Place my signature", initials: "Place my initials", text: "Write…", tick: "Tick" }[p.kind];
   }
 
   function place(p) {
     const auto = ["date", "name"].includes(p.kind);
     const list = mine();
     const now = p.mine && list[at] && list[at].id === p.id;
-    const g = svg("g", { class: `place ${p.filled ? "filled" : ""} ${now ? "now" : ""} ${p.mine && !auto ? "" : "still"}`, transform: `translate(${p.x} ${p.y})`, "data-id": p.id });
+    const g = svg("g", {
+      class: `place ${p.filled ? "filled" : ""} ${now ? "now" : ""} ${p.mine && !auto ? "" : "still"}`,
+      transform: `translate(${p.x} ${p.y})`,
+      "data-id": p.id,
+    });
     if (p.mine) {
-      g.append(svg("rect", { class: `wash ${p.required || p.filled ? "" : "optional"}`, width: p.w, height: p.h }), rule(data.ink, 0, p.h, p.w));
+      g.append(
+        svg("rect", { class: `wash ${p.required || p.filled ? "" : "optional"}`, width: p.w, height: p.h }),
+        rule(data.ink, 0, p.h, p.w),
+      );
       g.append(svg("rect", { class: "frame", x: -4, y: -4, width: p.w + 8, height: p.h + 9 }));
     }
     if (p.fill) g.append(svg("path", { class: "mark-fill", d: p.fill }));
     if (p.stroke) g.append(svg("path", { class: "mark-stroke", d: p.stroke, "stroke-width": p.width }));
     if (!p.filled && p.mine) {
-      const word = { signature: "your signature", initials: data.initials.length > 4 ? "initials" : "initials", date: "date fills itself", name: "name fills itself", text: p.label || "write here", tick: "" }[p.kind];
+      const word = {
+        signature: "your signature",
+        initials: data.initials.length > 4 ? "initials" : "initials",
+        date: "date fills itself",
+        name: "name fills itself",
+        text: p.label || "write here",
+        tick: "",
+      }[p.kind];
       const size = Math.min(10, p.h * 0.6, (p.w - 6) / (word.length * 0.52 || 1));
       if (size > 3) g.append(svg("text", { x: 4, y: p.h - (p.h - size) / 2 - size * 0.1, "font-size": size }, word));
     }
     if (p.mine && !auto) {
       g.setAttribute("role", "button");
       g.setAttribute("tabindex", "0");
-      g.setAttribute("aria-label", `${p.label || titles[p.kind]}, page ${pageNo.get(`${p.document}/${p.page}`)}, ${p.filled ? `filled${p.text && p.kind === "text" ? ` with ${p.text}` : ""}` : p.required ? "must be filled" : "may stay empty"}`);
+      g.setAttribute(
+        "aria-label",
+        `${p.label || titles[p.kind]}, page ${pageNo.get(`${p.document}/${p.page}`)}, ${p.filled ? `filled${p.text && p.kind === "text" ? ` with ${p.text}` : ""}` : p.required ? "must be filled" : "may stay empty"}`,
+      );
       const go = () => {
         at = mine().findIndex((q) => q.id === p.id);
         draw();
@@ -256,7 +290,8 @@ function start(first) {
   function makeInk(kind, p) {
     Object.assign(ink, { kind, place: p, strokes: [] });
     $("ink-title").textContent = kind === "signature" ? "Your signature" : "Your initials";
-    $("ink-about").textContent = `Made once, placed by you wherever your ${kind === "signature" ? "signature" : "initials"} ${kind === "signature" ? "is" : "are"} asked.`;
+    $("ink-about").textContent =
+      `Made once, placed by you wherever your ${kind === "signature" ? "signature" : "initials"} ${kind === "signature" ? "is" : "are"} asked.`;
     $("ink-label").textContent = kind === "signature" ? "Your name as you sign it" : "Your initials";
     $("ink-name").value = kind === "signature" ? data.name : data.initials;
     $("ink-trouble").textContent = "";
@@ -290,7 +325,13 @@ function start(first) {
         b.setAttribute("role", "radio");
         b.setAttribute("aria-checked", k === ink.style);
         b.setAttribute("aria-label", title);
-        b.append(svg("svg", { viewBox: "0 0 260 54", preserveAspectRatio: "xMinYMid meet", "aria-hidden": "true" }, svg("path", { class: "mark-fill", d: paths[k] })));
+        b.append(
+          svg(
+            "svg",
+            { viewBox: "0 0 260 54", preserveAspectRatio: "xMinYMid meet", "aria-hidden": "true" },
+            svg("path", { class: "mark-fill", d: paths[k] }),
+          ),
+        );
         b.addEventListener("click", () => {
           ink.style = k;
           for (const o of $("styles").children) o.setAttribute("aria-checked", o === b);
@@ -313,7 +354,10 @@ function start(first) {
     });
   }
 
-  const pathOf = (s) => (s.length === 1 ? `M${s[0][0] * 130} ${s[0][1] * 130}h0.1` : `M${s.map((q) => `${(q[0] * 130).toFixed(1)} ${(q[1] * 130).toFixed(1)}`).join("L")}`);
+  const pathOf = (s) =>
+    s.length === 1
+      ? `M${s[0][0] * 130} ${s[0][1] * 130}h0.1`
+      : `M${s.map((q) => `${(q[0] * 130).toFixed(1)} ${(q[1] * 130).toFixed(1)}`).join("L")}`;
   function pad() {
     $("pad").replaceChildren(svg("path", { class: "base", d: "M16 98H384" }), ...ink.strokes.map((s) => svg("path", { d: pathOf(s) })));
   }

@@ -54,7 +54,23 @@ export class Hand {
   /** Puts a new place with the left end of its line at x, y. */
   place(kind, page, x, y, box) {
     const size = box || this.size(kind);
-    const f = within({ id: newID(), document: page.document, page: page.page, kind, x: box ? box.x : x, y: box ? box.y : y - size.h, w: size.w, h: size.h, required: kind !== "tick", signer: this.signer(), label: "", rev: 0 }, page);
+    const f = within(
+      {
+        id: newID(),
+        document: page.document,
+        page: page.page,
+        kind,
+        x: box ? box.x : x,
+        y: box ? box.y : y - size.h,
+        w: size.w,
+        h: size.h,
+        required: kind !== "tick",
+        signer: this.signer(),
+        label: "",
+        rev: 0,
+      },
+      page,
+    );
     this.sizes[kind] = { w: f.w, h: f.h };
     this.draft.change([[null, f]]);
     this.choose([f.id]);
@@ -104,7 +120,15 @@ export class Hand {
       });
     } else {
       this.box(e, spot, (b) => {
-        const inside = [...this.draft.fields.values()].filter((f) => f.document === spot.page.document && f.page === spot.page.page && f.x < b.x + b.w && f.x + f.w > b.x && f.y < b.y + b.h && f.y + f.h > b.y);
+        const inside = [...this.draft.fields.values()].filter(
+          (f) =>
+            f.document === spot.page.document &&
+            f.page === spot.page.page &&
+            f.x < b.x + b.w &&
+            f.x + f.w > b.x &&
+            f.y < b.y + b.h &&
+            f.y + f.h > b.y,
+        );
         this.choose(inside.map((f) => f.id));
       });
     }
@@ -134,13 +158,17 @@ export class Hand {
     this.track(
       e,
       (dx, dy) => {
-        after = before.map((f) => within(corner ? resized(f, corner, dx, dy) : { ...f, x: f.x + dx, y: f.y + dy }, this.pageOf(f) || spot.page));
+        after = before.map((f) =>
+          within(corner ? resized(f, corner, dx, dy) : { ...f, x: f.x + dx, y: f.y + dy }, this.pageOf(f) || spot.page),
+        );
         for (const f of after) this.draft.fields.set(f.id, f);
         this.draft.tell("moving");
       },
       (kept) => {
         for (const f of before) this.draft.fields.set(f.id, f);
-        const moved = kept ? before.map((f, i) => [f, after[i]]).filter(([a, b]) => a.x !== b.x || a.y !== b.y || a.w !== b.w || a.h !== b.h) : [];
+        const moved = kept
+          ? before.map((f, i) => [f, after[i]]).filter(([a, b]) => a.x !== b.x || a.y !== b.y || a.w !== b.w || a.h !== b.h)
+          : [];
         if (corner && moved.length === 1) this.sizes[moved[0][1].kind] = { w: moved[0][1].w, h: moved[0][1].h };
         if (moved.length) this.draft.change(moved);
         else this.draft.tell("fields");
@@ -157,8 +185,19 @@ export class Hand {
     this.track(
       e,
       (dx, dy) => {
-        b = { x: round(Math.min(spot.x, spot.x + dx)), y: round(Math.min(spot.y, spot.y + dy)), w: round(Math.abs(dx)), h: round(Math.abs(dy)) };
-        for (const [k, v] of [["x", b.x], ["y", b.y], ["width", b.w], ["height", b.h]]) rect.setAttribute(k, v);
+        b = {
+          x: round(Math.min(spot.x, spot.x + dx)),
+          y: round(Math.min(spot.y, spot.y + dy)),
+          w: round(Math.abs(dx)),
+          h: round(Math.abs(dy)),
+        };
+        for (const [k, v] of [
+          ["x", b.x],
+          ["y", b.y],
+          ["width", b.w],
+          ["height", b.h],
+        ])
+          rect.setAttribute(k, v);
       },
       (kept) => {
         rect.remove();
@@ -187,7 +226,9 @@ export class Hand {
     if (!page || !this.clip.length) return;
     const same = this.clip.some((f) => f.document === page.document && f.page === page.page);
     this.shift = same ? this.shift + 12 : 0;
-    const made = this.clip.map((f) => within({ ...f, id: newID(), rev: 0, document: page.document, page: page.page, x: f.x + this.shift, y: f.y + this.shift }, page));
+    const made = this.clip.map((f) =>
+      within({ ...f, id: newID(), rev: 0, document: page.document, page: page.page, x: f.x + this.shift, y: f.y + this.shift }, page),
+    );
     this.draft.change(made.map((f) => [null, f]));
     this.choose(made.map((f) => f.id));
     this.pages.show(made[0]);
@@ -217,7 +258,12 @@ export class Hand {
     if (mod && key === "v") return this.clip.length && act(() => this.paste());
     if (mod && key === "a") {
       const p = this.pages.pages[this.pages.current];
-      return p && act(() => this.choose([...this.draft.fields.values()].filter((f) => f.document === p.document && f.page === p.page).map((f) => f.id)));
+      return (
+        p &&
+        act(() =>
+          this.choose([...this.draft.fields.values()].filter((f) => f.document === p.document && f.page === p.page).map((f) => f.id)),
+        )
+      );
     }
     if (mod) return undefined;
     const kind = kinds.find((k) => k.key === key);
@@ -229,7 +275,9 @@ export class Hand {
     if (arrows[key]) {
       const step = e.shiftKey ? 10 : 1;
       const [dx, dy] = arrows[key];
-      return act(() => this.alter((f) => (e.altKey ? { w: f.w + dx * step, h: f.h + dy * step } : { x: f.x + dx * step, y: f.y + dy * step })));
+      return act(() =>
+        this.alter((f) => (e.altKey ? { w: f.w + dx * step, h: f.h + dy * step } : { x: f.x + dx * step, y: f.y + dy * step })),
+      );
     }
     if (key === "delete" || key === "backspace") return act(() => this.remove());
     if (key === "r") return act(() => this.alter((f) => ({ required: !f.required })));
@@ -242,7 +290,12 @@ export class Hand {
     if (!page) return;
     const last = this.chosen()[0];
     const below = last && last.document === page.document && last.page === page.page;
-    this.place(this.armed, page, below ? last.x : page.width / 2 - this.size(this.armed).w / 2, below ? last.y + last.h + 12 + this.size(this.armed).h : page.height / 2);
+    this.place(
+      this.armed,
+      page,
+      below ? last.x : page.width / 2 - this.size(this.armed).w / 2,
+      below ? last.y + last.h + 12 + this.size(this.armed).h : page.height / 2,
+    );
   }
 }
 

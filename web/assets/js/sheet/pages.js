@@ -14,8 +14,14 @@ export class Pages {
     this.zoom = 1;
     this.key = "";
     this.current = 0;
-    this.near = new IntersectionObserver((es) => es.forEach((e) => e.isIntersecting && this.picture(e.target)), { root: this.canvas, rootMargin: "900px 0px" });
-    this.nearSpine = new IntersectionObserver((es) => es.forEach((e) => e.isIntersecting && this.thumb(e.target)), { root: this.spine, rootMargin: "400px 0px" });
+    this.near = new IntersectionObserver((es) => es.forEach((e) => e.isIntersecting && this.picture(e.target)), {
+      root: this.canvas,
+      rootMargin: "900px 0px",
+    });
+    this.nearSpine = new IntersectionObserver((es) => es.forEach((e) => e.isIntersecting && this.thumb(e.target)), {
+      root: this.spine,
+      rootMargin: "400px 0px",
+    });
     this.canvas.addEventListener("scroll", () => this.follow(), { passive: true });
     new ResizeObserver(() => this.fit()).observe(this.canvas);
   }
@@ -104,7 +110,12 @@ export class Pages {
     img.alt = `${page.name}, page ${page.page + 1}`;
     img.draggable = false;
     img.decoding = "async";
-    page.layer = svg("svg", { viewBox: `0 0 ${page.width} ${page.height}`, class: "layer", role: "group", "aria-label": `Places on page ${page.index + 1}` });
+    page.layer = svg("svg", {
+      viewBox: `0 0 ${page.width} ${page.height}`,
+      class: "layer",
+      role: "group",
+      "aria-label": `Places on page ${page.index + 1}`,
+    });
     el.append(img, page.layer);
     return el;
   }
@@ -145,7 +156,11 @@ export class Pages {
   }
 
   pageMarks(page, fields) {
-    const key = JSON.stringify([fields, fields.map((f) => this.view.selected.has(f.id)), this.draft.data.signers.map((s) => [s.id, s.name, s.ink, s.code])]);
+    const key = JSON.stringify([
+      fields,
+      fields.map((f) => this.view.selected.has(f.id)),
+      this.draft.data.signers.map((s) => [s.id, s.name, s.ink, s.code]),
+    ]);
     if (page.markKey === key) return;
     page.markKey = key;
     fields.sort((a, b) => Math.round(a.y / 8) - Math.round(b.y / 8) || a.x - b.x);
@@ -158,7 +173,9 @@ export class Pages {
   mark(f) {
     const s = this.draft.signer(f.signer);
     const g = fieldMark(f, s);
-    const title = { signature: "Signature", initials: "Initials", date: "Signing date", name: "Printed name", text: "Text", tick: "Tick" }[f.kind];
+    const title = { signature: "Signature", initials: "Initials", date: "Signing date", name: "Printed name", text: "Text", tick: "Tick" }[
+      f.kind
+    ];
     g.setAttribute("tabindex", "0");
     g.setAttribute("role", "button");
     g.setAttribute("aria-pressed", this.view.selected.has(f.id));
@@ -167,7 +184,12 @@ export class Pages {
       g.classList.add("chosen");
       g.append(svg("rect", { class: "frame", width: f.w, height: f.h }));
       const k = 3 / this.zoom + 1;
-      for (const [corner, x, y] of [["nw", 0, 0], ["ne", f.w, 0], ["sw", 0, f.h], ["se", f.w, f.h]]) {
+      for (const [corner, x, y] of [
+        ["nw", 0, 0],
+        ["ne", f.w, 0],
+        ["sw", 0, f.h],
+        ["se", f.w, f.h],
+      ]) {
         g.append(svg("rect", { class: `handle ${corner}`, "data-corner": corner, x: x - k, y: y - k, width: 2 * k, height: 2 * k }));
       }
     }
@@ -213,7 +235,8 @@ export class Pages {
     const page = this.pages.find((p) => p.document === f.document && p.page === f.page);
     if (!page) return;
     const top = page.leaf.offsetTop + f.y * this.zoom;
-    if (top < this.canvas.scrollTop + 20 || top > this.canvas.scrollTop + this.canvas.clientHeight - 90) this.canvas.scrollTo({ top: top - this.canvas.clientHeight / 2 });
+    if (top < this.canvas.scrollTop + 20 || top > this.canvas.scrollTop + this.canvas.clientHeight - 90)
+      this.canvas.scrollTo({ top: top - this.canvas.clientHeight / 2 });
     page.layer.querySelector(`[data-id="${f.id}"]`)?.focus({ preventScroll: true });
   }
 
@@ -233,5 +256,11 @@ export class Pages {
 export function within(f, page) {
   const w = Math.min(Math.max(f.w, 6), page.width);
   const h = Math.min(Math.max(f.h, 6), page.height);
-  return { ...f, w: round(w), h: round(h), x: round(Math.min(Math.max(f.x, 0), page.width - w)), y: round(Math.min(Math.max(f.y, 0), page.height - h)) };
+  return {
+    ...f,
+    w: round(w),
+    h: round(h),
+    x: round(Math.min(Math.max(f.x, 0), page.width - w)),
+    y: round(Math.min(Math.max(f.y, 0), page.height - h)),
+  };
 }

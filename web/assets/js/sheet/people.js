@@ -27,7 +27,13 @@ export class People {
     signers.forEach((s, i) => {
       if (i > 0 && s.turn !== signers[i - 1].turn) {
         const before = signers.filter((o) => o.turn === signers[i - 1].turn).length;
-        rows.push(el("li", { class: "then small quiet" }, before === 1 ? "then, when that is done" : before === 2 ? "then, when both are done" : "then, when all are done"));
+        rows.push(
+          el(
+            "li",
+            { class: "then small quiet" },
+            before === 1 ? "then, when that is done" : before === 2 ? "then, when both are done" : "then, when all are done",
+          ),
+        );
       }
       rows.push(this.person(s, i, count.get(s.id) || 0, signers));
     });
@@ -39,7 +45,14 @@ export class People {
       for (const p of parties) {
         // Clients sign together first; the agent after them. One gesture changes it.
         const turn = p.id === 0 && signers.length ? last + 1 : 1;
-        add.append(el("button", { class: "add-person", "data-party": p.id, onclick: () => this.edit({ op: "signer", party: p.id, turn }) }, el("span", { class: "code bare" }, p.code), el("span", {}, p.id === 0 ? `${p.name} (you)` : p.name)));
+        add.append(
+          el(
+            "button",
+            { class: "add-person", "data-party": p.id, onclick: () => this.edit({ op: "signer", party: p.id, turn }) },
+            el("span", { class: "code bare" }, p.code),
+            el("span", {}, p.id === 0 ? `${p.name} (you)` : p.name),
+          ),
+        );
       }
     } else if (!signers.length) add.append(el("p", { class: "small quiet" }, "The deal has no parties yet."));
     const focus = this.list.contains(document.activeElement) ? document.activeElement.getAttribute("aria-label") : null;
@@ -56,11 +69,31 @@ export class People {
     const active = this.view.signer ? this.view.signer === s.id : i === 0;
     const trouble = this.draft.data.findings.find((f) => f.fix === "email" && f.signer === s.id);
     const shared = signers.find((o) => o.id !== s.id && o.email && o.email.toLowerCase() === s.email.toLowerCase());
-    const name = el("button", { class: "person-name", "data-signer": s.id, "aria-pressed": active, onclick: () => this.hand.assign(i), title: "Place for this person" }, s.you ? `${s.name} (you)` : s.name);
-    const line = el("p", { class: "small quiet break-words" }, `${shared ? `same address as ${shared.name.split(" ")[0]}` : s.email || ""}${s.email ? " · " : ""}${places} ${places === 1 ? "place" : "places"}`);
+    const name = el(
+      "button",
+      {
+        class: "person-name",
+        "data-signer": s.id,
+        "aria-pressed": active,
+        onclick: () => this.hand.assign(i),
+        title: "Place for this person",
+      },
+      s.you ? `${s.name} (you)` : s.name,
+    );
+    const line = el(
+      "p",
+      { class: "small quiet break-words" },
+      `${shared ? `same address as ${shared.name.split(" ")[0]}` : s.email || ""}${s.email ? " · " : ""}${places} ${places === 1 ? "place" : "places"}`,
+    );
     const body = el("div", { class: "min-w-0 flex-1" }, name, line);
     if (trouble) {
-      const input = el("input", { class: "input small", type: "email", value: s.email, "aria-label": `E-mail of ${s.name}`, placeholder: "E-mail address" });
+      const input = el("input", {
+        class: "input small",
+        type: "email",
+        value: s.email,
+        "aria-label": `E-mail of ${s.name}`,
+        placeholder: "E-mail address",
+      });
       input.addEventListener("keydown", (e) => e.key === "Enter" && input.blur());
       input.addEventListener("change", () => {
         const email = input.value.trim();
@@ -75,11 +108,35 @@ export class People {
       "span",
       { class: "person-tools" },
       // Half steps make a turn of one's own between two others; the server numbers them anew.
-      el("button", { title: "Sign earlier", "aria-label": `Sign earlier: ${s.name}`, disabled: first, onclick: () => this.move(s, -1, alone) }, "↑"),
-      el("button", { title: "Sign later", "aria-label": `Sign later: ${s.name}`, disabled: alone && s.turn === Math.max(...signers.map((o) => o.turn)), onclick: () => this.move(s, 1, alone) }, "↓"),
-      el("button", { title: "Take out", "aria-label": `Take out: ${s.name}`, onclick: () => this.edit({ op: "unsigner", signer: s.id }) }, "×"),
+      el(
+        "button",
+        { title: "Sign earlier", "aria-label": `Sign earlier: ${s.name}`, disabled: first, onclick: () => this.move(s, -1, alone) },
+        "↑",
+      ),
+      el(
+        "button",
+        {
+          title: "Sign later",
+          "aria-label": `Sign later: ${s.name}`,
+          disabled: alone && s.turn === Math.max(...signers.map((o) => o.turn)),
+          onclick: () => this.move(s, 1, alone),
+        },
+        "↓",
+      ),
+      el(
+        "button",
+        { title: "Take out", "aria-label": `Take out: ${s.name}`, onclick: () => this.edit({ op: "unsigner", signer: s.id }) },
+        "×",
+      ),
     );
-    return el("li", { class: `person ink-${s.ink} ${active ? "active" : ""}` }, el("span", { class: "turn-no", title: `Turn ${s.turn}` }, String(s.turn)), el("span", { class: "code" }, s.code), body, tools);
+    return el(
+      "li",
+      { class: `person ink-${s.ink} ${active ? "active" : ""}` },
+      el("span", { class: "turn-no", title: `Turn ${s.turn}` }, String(s.turn)),
+      el("span", { class: "code" }, s.code),
+      body,
+      tools,
+    );
   }
 
   /** Moves a signer one step: from company into a turn of their own, from alone into the next turn. */
@@ -102,24 +159,52 @@ export class People {
     if (this.inspector.contains(document.activeElement) && document.activeElement.matches("input")) return;
     const list = this.hand.chosen();
     if (!list.length) {
-      this.inspector.replaceChildren(el("p", { class: "small quiet" }, "Nothing chosen. Press a letter for a kind, then click on the page."));
+      this.inspector.replaceChildren(
+        el("p", { class: "small quiet" }, "Nothing chosen. Press a letter for a kind, then click on the page."),
+      );
       return;
     }
     const one = list[0];
     const same = (k) => list.every((f) => f[k] === one[k]);
     const head = list.length === 1 ? `${kindOf(one.kind).title}, page ${one.page + 1}` : `${list.length} places`;
-    const who = el("select", { class: "input", "aria-label": "For whom", onchange: (e) => this.hand.alter(() => ({ signer: Number(e.target.value) })) });
-    if (!same("signer") || !this.draft.signer(one.signer)) who.append(el("option", { value: 0 }, same("signer") ? "nobody" : "several people"));
-    for (const s of this.draft.data.signers) who.append(el("option", { value: s.id, selected: same("signer") && s.id === one.signer }, `${s.code} ${s.name}`));
+    const who = el("select", {
+      class: "input",
+      "aria-label": "For whom",
+      onchange: (e) => this.hand.alter(() => ({ signer: Number(e.target.value) })),
+    });
+    if (!same("signer") || !this.draft.signer(one.signer))
+      who.append(el("option", { value: 0 }, same("signer") ? "nobody" : "several people"));
+    for (const s of this.draft.data.signers)
+      who.append(el("option", { value: s.id, selected: same("signer") && s.id === one.signer }, `${s.code} ${s.name}`));
     const must = el("input", { type: "checkbox", onchange: (e) => this.hand.alter(() => ({ required: e.target.checked })) });
     must.checked = list.every((f) => f.required);
-    const parts = [el("p", { class: "small font-semibold" }, head), el("label", { class: "block mt-2" }, el("span", { class: "label" }, "For"), who), el("label", { class: "block mt-2" }, must, " must be filled ", el("span", { class: "key" }, "R"))];
+    const parts = [
+      el("p", { class: "small font-semibold" }, head),
+      el("label", { class: "block mt-2" }, el("span", { class: "label" }, "For"), who),
+      el("label", { class: "block mt-2" }, must, " must be filled ", el("span", { class: "key" }, "R")),
+    ];
     if (list.length === 1 && one.kind === "text") {
-      const label = el("input", { class: "input", value: one.label, maxlength: "120", "aria-label": "What is asked", onchange: (e) => this.hand.alter(() => ({ label: e.target.value.trim() })) });
+      const label = el("input", {
+        class: "input",
+        value: one.label,
+        maxlength: "120",
+        "aria-label": "What is asked",
+        onchange: (e) => this.hand.alter(() => ({ label: e.target.value.trim() })),
+      });
       parts.push(el("label", { class: "block mt-2" }, el("span", { class: "label" }, "What is asked"), label));
     }
-    if (list.length === 1) parts.push(el("p", { class: "small quiet mt-2" }, `${one.w.toFixed(0)} × ${one.h.toFixed(0)} pt, line at ${(one.y + one.h).toFixed(0)} pt`));
-    parts.push(el("p", { class: "small mt-2 flex gap-3" }, el("button", { class: "plain", onclick: () => this.hand.copy() }, "copy"), el("button", { class: "plain", onclick: () => this.hand.remove() }, "delete")));
+    if (list.length === 1)
+      parts.push(
+        el("p", { class: "small quiet mt-2" }, `${one.w.toFixed(0)} × ${one.h.toFixed(0)} pt, line at ${(one.y + one.h).toFixed(0)} pt`),
+      );
+    parts.push(
+      el(
+        "p",
+        { class: "small mt-2 flex gap-3" },
+        el("button", { class: "plain", onclick: () => this.hand.copy() }, "copy"),
+        el("button", { class: "plain", onclick: () => this.hand.remove() }, "delete"),
+      ),
+    );
     this.inspector.replaceChildren(...parts);
   }
 }

@@ -186,5 +186,7 @@ export class Draft {
 /** A new identity for a field: 96 random bits. */
 export function newID() {
   const b = crypto.getRandomValues(new Uint8Array(12));
-  return btoa(String.fromCharCode(...b)).replaceAll("+", "-").replaceAll("/", "_");
+  return btoa(String.fromCharCode(...b))
+    .replaceAll("+", "-")
+    .replaceAll("/", "_");
 }
