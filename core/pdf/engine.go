@@ -30,6 +30,7 @@ type Engine struct {
 
 const (
 	taskTime   = 18 * time.Second
+	startTime  = 2 * time.Minute
 	hardMemory = 1200 << 20       // resident bytes at which a worker is ended
 	idleTime   = 90 * time.Second // after which all but one worker are let go
 )
@@ -134,13 +135,17 @@ func (e *Engine) take(ctx context.Context) (*worker, error) {
 		return nil, ctx.Err()
 	}
 	e.mu.Lock()
-	defer e.mu.Unlock()
 	if n := len(e.idle); n > 0 {
 		w := e.idle[n-1]
 		e.idle = e.idle[:n-1]
+		e.mu.Unlock()
 		return w, nil
 	}
+	e.mu.Unlock()
 	w, err := startWorker(e.cacheDir)
+	if err == nil {
+		err = w.greet(ctx)
+	}
 	if err != nil {
 		<-e.slots
 		return nil, err
@@ -216,6 +221,27 @@ func startWorker(cacheDir string) (*worker, error) {
 	w.buf = bufio.NewWriterSize(w.in, 1<<16)
 	w.enc, w.dec = gob.NewEncoder(w.buf), gob.NewDecoder(bufio.NewReaderSize(out, 1<<16))
 	return w, nil
+}
+
+// greet waits until the worker has compiled PDFium and is ready; the first time on a machine that
+// takes seconds, which no file should be blamed for.
+func (w *worker) greet(ctx context.Context) error {
+	ready := make(chan error, 1)
+	go func() { ready <- w.dec.Decode(&response{}) }()
+	select {
+	case err := <-ready:
+		if err != nil {
+			w.end()
+			return fmt.Errorf("start pdf worker: %w %s", err, w.log.String())
+		}
+		return nil
+	case <-ctx.Done():
+		w.end()
+		return ctx.Err()
+	case <-time.After(startTime):
+		w.end()
+		return errors.New("start pdf worker: it is not ready after two minutes")
+	}
 }
 
 type capped struct {

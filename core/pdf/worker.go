@@ -72,6 +72,9 @@ func RunIfWorker() {
 func serve(e *renderer, in io.Reader, out io.Writer) error {
 	w := bufio.NewWriterSize(out, 1<<16)
 	dec, enc := gob.NewDecoder(bufio.NewReaderSize(in, 1<<16)), gob.NewEncoder(w)
+	if err := errors.Join(enc.Encode(response{}), w.Flush()); err != nil { // ready
+		return err
+	}
 	for {
 		var req request
 		if err := dec.Decode(&req); err != nil {
