@@ -21,6 +21,8 @@ if [ -n "$missing" ]; then
 fi
 if [ ! -f node_modules/.installed ] || ! cmp -s package-lock.json node_modules/.installed; then
   echo "Installing npm packages"
-  npm ci --no-audit --no-fund --loglevel=error
+  # Not `npm ci`: it refuses the lock file when a registry lacks an optional package that only
+  # other platforms need. Versions are pinned exactly, and --no-save leaves the lock as it is.
+  npm install --no-save --no-audit --no-fund --loglevel=error
   cp package-lock.json node_modules/.installed
 fi

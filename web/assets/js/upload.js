@@ -26,7 +26,7 @@ export async function upload(url, files, list) {
     } catch (err) {
       bar.remove();
       row.className = "cinnabar";
-      row.setAttribute("role", "alert");
+      text.setAttribute("role", "alert");
       text.textContent = `${file.name}: ${err.message}`;
     }
   }

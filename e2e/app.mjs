@@ -1,0 +1,111 @@
+// Starts the real program with its demo on a database of its own, and a browser; stops both.
+import { chromium } from "playwright-core";
+import { spawn } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync, symlinkSync, mkdirSync } from "node:fs";
+import { createRequire } from "node:module";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { randomBytes } from "node:crypto";
+import assert from "node:assert/strict";
+
+const axeSource = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
+
+export async function start() {
+  const server = process.env.INDICUM_TEST_DATABASE;
+  assert.ok(server, "run by `make test`, which starts MariaDB");
+  const dsn = server.replace(/\/[^/]*$/, `/e2e_${randomBytes(6).toString("hex")}`);
+  const dir = mkdtempSync(join(tmpdir(), "indicum-e2e-"));
+  const cache = join(tmpdir(), "indicum-test-wasm");
+  mkdirSync(cache, { recursive: true });
+  symlinkSync(cache, join(dir, "wasm"));
+  const app = spawn("bin/indicum", ["demo", "--listen", "127.0.0.1:0", "--database", dsn, "--data", dir], {
+    stdio: ["ignore", "pipe", "pipe"],
+  });
+  let said = "";
+  const url = await new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new Error(`the program did not start: ${said}`)), 120_000);
+    const hear = (b) => {
+      said += b;
+      const m = /Indicum is at\s+(\S+)[\s\S]*Password/.exec(said);
+      if (m) {
+        clearTimeout(timer);
+        resolve(m[1]);
+      }
+    };
+    app.stdout.on("data", hear);
+    app.stderr.on("data", hear);
+    app.on("exit", (code) => reject(new Error(`the program ended with ${code}: ${said}`)));
+  });
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: [
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+    ],
+  });
+  const trouble = [];
+  return {
+    url,
+    dir,
+    trouble,
+    /** A window of its own: separate cookies; errors on its pages are collected. */
+    async window(options = {}) {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true, ...options });
+      context.setDefaultTimeout(15_000);
+      const page = await context.newPage();
+      page.on("pageerror", (e) => trouble.push(e.message));
+      page.on("console", (m) => m.type() === "error" && !/status of (4|5)\d\d/.test(m.text()) && trouble.push(m.text()));
+      return page;
+    },
+    async stop() {
+      await browser.close();
+      app.removeAllListeners("exit");
+      const ended = new Promise((resolve) => app.on("exit", resolve));
+      app.kill("SIGINT");
+      const code = await ended;
+      rmSync(dir, { recursive: true, force: true });
+      return code;
+    },
+  };
+}
+
+export async function login(app) {
+  const page = await app.window();
+  await page.goto(`${app.url}/login`);
+  await page.getByLabel("E-mail").fill("tamsin@heronquay.example.com");
+  await page.getByLabel("Password").fill("saltmarsh-heron-12");
+  await page.keyboard.press("Enter");
+  await page.waitForURL(`${app.url}/`);
+  return page;
+}
+
+/** Reads the newest mail to an address in the mailroom, as its reader would, and returns its link. */
+export async function link(page, app, to, subject) {
+  for (let i = 0; i < 60; i++) {
+    await page.goto(`${app.url}/mailroom?q=${encodeURIComponent(to)}`);
+    const row = page.locator(".row", { hasText: subject }).first();
+    if (await row.count()) {
+      await row.getByRole("link").click();
+      const body = page.frameLocator("iframe");
+      return { href: await body.getByRole("link").getAttribute("href"), text: await body.locator("body").innerText() };
+    }
+    await page.waitForTimeout(150);
+  }
+  throw new Error(`no mail to ${to} about ${subject}`);
+}
+
+/** Fails on anything axe calls serious or critical. */
+export async function accessible(page, what) {
+  await page.evaluate(axeSource);
+  const found = await page.evaluate(() => globalThis.axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"] }));
+  const bad = found.violations.filter((v) => ["serious", "critical"].includes(v.impact));
+  assert.deepEqual(
+    bad.map((v) => `${what}: ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(" | ")}`),
+    [],
+  );
+}
