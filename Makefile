@@ -1,6 +1,7 @@
 .PHONY: demo build test bench setup setup-test assets lint clean format
 
 GO_PACKAGES = ./...
+SOURCES = arrows_test.go bench cmd core demo desk mail store web
 
 demo: setup build
 	@exec bin/indicum demo
@@ -18,7 +19,7 @@ build: assets
 	@CGO_ENABLED=0 go build -trimpath -o bin/indicum ./cmd/indicum
 
 lint:
-	@test -z "$$(gofmt -l cmd core demo desk mail store web)" || { gofmt -l cmd core demo desk mail store web; echo "not gofmt-ed"; exit 1; }
+	@test -z "$$(gofmt -l $(SOURCES))" || { gofmt -l $(SOURCES); echo "not gofmt-ed"; exit 1; }
 	@go vet $(GO_PACKAGES)
 	@go tool staticcheck $(GO_PACKAGES)
 	@npx --no-install prettier --check --log-level warn .
@@ -32,7 +33,7 @@ bench: setup-test build
 	@bin/indicum database .data/test go test -run '^$$' -bench . -benchtime 1x -timeout 30m ./bench
 
 format:
-	@gofmt -w cmd core demo desk mail store web
+	@gofmt -w $(SOURCES)
 	@npx --no-install prettier --write --log-level warn .
 
 clean:

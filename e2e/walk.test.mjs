@@ -184,7 +184,10 @@ test("two PDFs become a packet, are signed by three people and come back sealed"
     const old = await place(agent);
     await field(agent, "Signature of Nadia Brandt").focus();
     await agent.keyboard.press("ArrowRight");
-    await agent.waitForFunction((t) => document.querySelector('.field[aria-label^="Signature of Nadia"]').getAttribute("transform") !== t, old);
+    await agent.waitForFunction(
+      (t) => document.querySelector('.field[aria-label^="Signature of Nadia"]').getAttribute("transform") !== t,
+      old,
+    );
     await saved(agent);
     const kept = await place(agent);
     await field(other, "Signature of Nadia Brandt").focus();
