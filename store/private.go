@@ -4,6 +4,7 @@ import (
 	"context"
 	"crypto/rand"
 	"database/sql"
+	"errors"
 	"fmt"
 	"net"
 	"os"
@@ -30,21 +31,12 @@ func StartPrivate(dir string, quick bool) (*Private, error) {
 		return nil, fmt.Errorf("start mariadb: %w", err)
 	}
 	data := filepath.Join(dir, "data")
-	if err := os.MkdirAll(data, 0o750); err != nil {
+	if err := errors.Join(os.MkdirAll(filepath.Dir(dir), 0o755), os.MkdirAll(data, 0o750)); err != nil {
 		return nil, fmt.Errorf("start mariadb: %w", err)
 	}
-	account := []string{}
-	if os.Geteuid() == 0 {
-		u, err := user.Lookup("mysql")
-		if err != nil {
-			return nil, fmt.Errorf("start mariadb: %w", err)
-		}
-		uid, _ := strconv.Atoi(u.Uid)
-		gid, _ := strconv.Atoi(u.Gid)
-		for _, d := range []string{dir, data} {
-			os.Chown(d, uid, gid)
-		}
-		account = append(account, "--user=mysql")
+	account, err := serverAccount(dir, data)
+	if err != nil {
+		return nil, err
 	}
 	if _, err := os.Stat(filepath.Join(data, "mysql")); err != nil {
 		args := append([]string{"--no-defaults", "--datadir=" + data, "--auth-root-authentication-method=normal", "--skip-test-db"}, account...)
@@ -56,12 +48,9 @@ func StartPrivate(dir string, quick bool) (*Private, error) {
 	if err != nil {
 		return nil, err
 	}
-	password, err := accountFile(dir)
+	password, err := accountFile(dir, account)
 	if err != nil {
 		return nil, err
-	}
-	if len(account) > 0 {
-		exec.Command("chown", "mysql:mysql", filepath.Join(dir, "init.sql")).Run()
 	}
 	socket := filepath.Join(dir, "socket")
 	args := append([]string{"--no-defaults", "--datadir=" + data, "--bind-address=127.0.0.1", "--port=" + strconv.Itoa(port), "--socket=" + socket,
@@ -90,9 +79,45 @@ func StartPrivate(dir string, quick bool) (*Private, error) {
 	return p, nil
 }
 
+// serverAccount says under which account the server runs: our own, or, when we are root, mysql,
+// unless that account cannot reach the folder (a checkout below a private home, say).
+func serverAccount(dir, data string) ([]string, error) {
+	if os.Geteuid() != 0 {
+		return nil, nil
+	}
+	for up := filepath.Dir(dir); ; up = filepath.Dir(up) {
+		info, err := os.Stat(up)
+		if err != nil {
+			return nil, fmt.Errorf("start mariadb: %w", err)
+		}
+		if info.Mode()&0o001 == 0 {
+			return []string{"--user=root"}, nil
+		}
+		if up == filepath.Dir(up) {
+			break
+		}
+	}
+	return []string{"--user=mysql"}, giveToMysql(dir, data)
+}
+
+func giveToMysql(paths ...string) error {
+	u, err := user.Lookup("mysql")
+	if err != nil {
+		return fmt.Errorf("start mariadb: %w", err)
+	}
+	uid, _ := strconv.Atoi(u.Uid)
+	gid, _ := strconv.Atoi(u.Gid)
+	for _, p := range paths {
+		if err := os.Chown(p, uid, gid); err != nil {
+			return fmt.Errorf("start mariadb: %w", err)
+		}
+	}
+	return nil
+}
+
 // accountFile writes the statements that make the one account reachable over TCP, with a password
 // that only this data folder's owner can read, and returns the password.
-func accountFile(dir string) (string, error) {
+func accountFile(dir string, account []string) (string, error) {
 	file := filepath.Join(dir, "password")
 	b, err := os.ReadFile(file)
 	if err != nil {
@@ -104,8 +129,14 @@ func accountFile(dir string) (string, error) {
 	password := string(b)
 	statements := "DELETE FROM mysql.global_priv WHERE User = 'root' AND Host <> 'localhost';\nDELETE FROM mysql.global_priv WHERE User = '';\nFLUSH PRIVILEGES;\n" +
 		"CREATE USER IF NOT EXISTS 'indicum'@'127.0.0.1';\nALTER USER 'indicum'@'127.0.0.1' IDENTIFIED BY '" + password + "';\nGRANT ALL ON *.* TO 'indicum'@'127.0.0.1';\n"
-	if err := os.WriteFile(filepath.Join(dir, "init.sql"), []byte(statements), 0o600); err != nil {
+	script := filepath.Join(dir, "init.sql")
+	if err := os.WriteFile(script, []byte(statements), 0o600); err != nil {
 		return "", fmt.Errorf("start mariadb: %w", err)
+	}
+	if len(account) > 0 && account[0] == "--user=mysql" {
+		if err := giveToMysql(script); err != nil {
+			return "", err
+		}
 	}
 	return password, nil
 }

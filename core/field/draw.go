@@ -71,49 +71,72 @@ func ParseInk(b []byte) (Ink, error) {
 	return k, k.Check()
 }
 
-// Item is one thing to draw, in page coordinates: an outline to fill, an outline to stroke with
-// Width points, or text to set with its baseline starting at X, Y.
+// Shape is an ink's outline in units of its own. All marks made with one ink share it.
+type Shape struct {
+	Path           []typeface.Segment
+	Stroked        bool
+	x0, y0, x1, y1 float64
+}
+
+// Item is one thing to draw, in page coordinates: a shape, scaled by Scale and moved by X, Y; or text
+// set with its baseline starting at X, Y.
 type Item struct {
-	Path  []typeface.Segment
-	Width float64 // 0: fill the path
+	Shape *Shape
+	Scale float64
+	Width float64 // of a stroked shape's pen, in points
 	Text  string
 	Face  string // typeface family of Text
 	Size  float64
 	X, Y  float64
 }
 
+// Outline returns a shape's item as a path in page coordinates.
+func (it Item) Outline() []typeface.Segment {
+	out := make([]typeface.Segment, len(it.Shape.Path))
+	for i, s := range it.Shape.Path {
+		for j := range s.P {
+			s.P[j] = [2]float64{s.P[j][0]*it.Scale + it.X, s.P[j][1]*it.Scale + it.Y}
+		}
+		out[i] = s
+	}
+	return out
+}
+
 const inset = 1.0 // points kept free inside a field's edge
 
-// DrawInk fits a signature or initials into r, keeping its proportions, as large as fits, standing
-// on the lower edge.
-func DrawInk(r Rect, k Ink) []Item {
-	var segs []typeface.Segment
-	pen := 0.0
-	if k.Style == "drawn" {
-		segs = strokes(k.Strokes)
-		pen = math.Max(0.6, math.Min(1.4, r.H*0.045))
-	} else {
-		segs = typeface.Get(k.Style).Outline(strings.TrimSpace(k.Name), 100)
+// NewShape draws an ink once.
+func NewShape(k Ink) *Shape {
+	s := &Shape{Stroked: k.Style == "drawn"}
+	if s.Stroked {
+		s.Path = strokes(k.Strokes)
+	} else if typeface.IsStyle(k.Style) {
+		s.Path = typeface.Get(k.Style).Outline(strings.TrimSpace(k.Name), 100)
 	}
-	if len(segs) == 0 {
+	s.x0, s.y0, s.x1, s.y1 = typeface.Bounds(s.Path)
+	return s
+}
+
+// Fit places a signature or initials in r, keeping its proportions, as large as fits, standing on the
+// lower edge.
+func (s *Shape) Fit(r Rect) []Item {
+	if len(s.Path) == 0 {
 		return nil
 	}
-	x0, y0, x1, y1 := typeface.Bounds(segs)
+	pen := 0.0
+	if s.Stroked {
+		pen = math.Max(0.6, math.Min(1.4, r.H*0.045))
+	}
 	edge := inset + pen/2
-	w, h := math.Max(x1-x0, 1e-6), math.Max(y1-y0, 1e-6)
+	w, h := math.Max(s.x1-s.x0, 1e-6), math.Max(s.y1-s.y0, 1e-6)
 	scale := math.Min((r.W-2*edge)/w, (r.H-2*edge)/h)
 	if scale <= 0 {
 		return nil
 	}
-	dx, dy := r.X+edge-x0*scale, r.Y+r.H-edge-y1*scale
-	for i := range segs {
-		for j := range segs[i].P {
-			segs[i].P[j][0] = segs[i].P[j][0]*scale + dx
-			segs[i].P[j][1] = segs[i].P[j][1]*scale + dy
-		}
-	}
-	return []Item{{Path: segs, Width: pen}}
+	return []Item{{Shape: s, Scale: scale, Width: pen, X: r.X + edge - s.x0*scale, Y: r.Y + r.H - edge - s.y1*scale}}
 }
+
+// DrawInk is Fit for a single mark.
+func DrawInk(r Rect, k Ink) []Item { return NewShape(k).Fit(r) }
 
 // strokes joins the middles of successive points by quadratic curves, which rounds off the
 // steps of a pointer's samples.
@@ -175,13 +198,14 @@ func DrawText(r Rect, text string) []Item {
 	return []Item{{Text: text, Face: "text", Size: size, X: r.X + inset, Y: r.Y + r.H - 0.26*size}}
 }
 
+var tick = &Shape{Stroked: true, Path: []typeface.Segment{
+	{Op: 'M', P: [3][2]float64{{0.12, 0.52}}}, {Op: 'L', P: [3][2]float64{{0.40, 0.84}}}, {Op: 'L', P: [3][2]float64{{0.88, 0.14}}},
+}}
+
 // DrawTick draws a tick inside r.
 func DrawTick(r Rect) []Item {
 	side := math.Min(r.W, r.H) - 2*inset
-	x, y := r.X+(r.W-side)/2, r.Y+(r.H-side)/2
-	pen := math.Max(0.8, side*0.12)
-	at := func(fx, fy float64) [3][2]float64 { return [3][2]float64{{x + side*fx, y + side*fy}} }
-	return []Item{{Width: pen, Path: []typeface.Segment{{Op: 'M', P: at(0.12, 0.52)}, {Op: 'L', P: at(0.40, 0.84)}, {Op: 'L', P: at(0.88, 0.14)}}}}
+	return []Item{{Shape: tick, Scale: side, Width: math.Max(0.8, side*0.12), X: r.X + (r.W-side)/2, Y: r.Y + (r.H-side)/2}}
 }
 
 // Mark is what a signer put into a field.
@@ -190,11 +214,21 @@ type Mark struct {
 	Ink  Ink    // signature, initials
 }
 
+// Drawer draws marks; marks made with one ink share its shape. The zero value is ready.
+type Drawer struct{ shapes map[string]*Shape }
+
 // Draw returns what the mark looks like in the field.
-func (f Field) Draw(m Mark) []Item {
+func (d *Drawer) Draw(f Field, m Mark) []Item {
 	switch f.Kind {
 	case Signature, Initials:
-		return DrawInk(f.Rect, m.Ink)
+		key := fmt.Sprint(m.Ink.Style, "\x00", m.Ink.Name, m.Ink.Strokes)
+		if d.shapes == nil {
+			d.shapes = map[string]*Shape{}
+		}
+		if d.shapes[key] == nil {
+			d.shapes[key] = NewShape(m.Ink)
+		}
+		return d.shapes[key].Fit(f.Rect)
 	case Tick:
 		if m.Text == "" {
 			return nil
@@ -204,13 +238,19 @@ func (f Field) Draw(m Mark) []Item {
 	return DrawText(f.Rect, m.Text)
 }
 
+// Draw returns what the mark looks like in the field.
+func (f Field) Draw(m Mark) []Item { return new(Drawer).Draw(f, m) }
+
 // SVG writes items as SVG path data relative to the top left of r, in points: one string of
 // shapes to fill, one to stroke, and the width of those strokes.
 func SVG(r Rect, items []Item) (fill, stroke string, width float64) {
 	var f, s strings.Builder
 	for _, it := range items {
-		path, dx, dy := it.Path, -r.X, -r.Y
-		if it.Text != "" {
+		var path []typeface.Segment
+		dx, dy := -r.X, -r.Y
+		if it.Shape != nil {
+			path = it.Outline()
+		} else {
 			path, dx, dy = typeface.Get(it.Face).Outline(it.Text, it.Size), it.X-r.X, it.Y-r.Y
 		}
 		b := &f

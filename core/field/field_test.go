@@ -21,7 +21,7 @@ func TestDrawingsStayInside(t *testing.T) {
 				t.Errorf("%s in %v: nothing drawn", name, r)
 			}
 			for _, it := range items {
-				x0, y0, x1, y1 := typeface.Bounds(it.Path)
+				x0, y0, x1, y1 := typeface.Bounds(it.Outline())
 				half := it.Width / 2
 				if x0-half < r.X || y0-half < r.Y || x1+half > r.X+r.W || y1+half > r.Y+r.H {
 					t.Errorf("%s leaves %v: %v %v %v %v", name, r, x0, y0, x1, y1)

@@ -138,8 +138,7 @@ func (c *copier) plainValue(d types.Dict, rect box) (appearance, bool) {
 	}
 	w, h := rect.x1-rect.x0, rect.y1-rect.y0
 	size := min(11, h*0.72)
-	var ops strings.Builder
-	ops.WriteString("q BT 0 g 0 Tr\n")
+	ops := []byte("q BT 0 g 0 Tr\n")
 	lines := strings.Split(strings.ReplaceAll(value, "\r", "\n"), "\n")
 	y := h/2 - size*0.33
 	if len(lines) > 1 {
@@ -147,14 +146,14 @@ func (c *copier) plainValue(d types.Dict, rect box) (appearance, bool) {
 	}
 	res := types.Dict{"Font": types.Dict{}}
 	for _, line := range lines {
-		c.b.showText(&ops, res["Font"].(types.Dict), "text", line, size, [2]float64{2, y}, false)
+		ops = c.b.showText(ops, res["Font"].(types.Dict), "text", line, size, [2]float64{2, y}, false)
 		y -= size * 1.2
 	}
-	ops.WriteString("ET Q")
+	ops = append(ops, "ET Q"...)
 	form := c.b.stream(types.Dict{
 		"Type": types.Name("XObject"), "Subtype": types.Name("Form"), "Resources": res,
 		"BBox": box{0, 0, w, h}.array(),
-	}, []byte(ops.String()))
+	}, ops)
 	return appearance{form, [6]float64{1, 0, 0, 1, rect.x0, rect.y0}}, true
 }
 

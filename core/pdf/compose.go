@@ -163,6 +163,7 @@ func (e *renderer) execute(p Plan, now time.Time) (Prepared, error) {
 	}
 	type where struct{ doc, page int }
 	items := map[where][]field.Item{}
+	var drawer field.Drawer
 	var order []where
 	for _, m := range p.Marks {
 		w := where{m.Document, m.Field.Page}
@@ -172,7 +173,7 @@ func (e *renderer) execute(p Plan, now time.Time) (Prepared, error) {
 		if items[w] == nil {
 			order = append(order, w)
 		}
-		items[w] = append(items[w], m.Field.Draw(m.Mark)...)
+		items[w] = append(items[w], drawer.Draw(m.Field, m.Mark)...)
 	}
 	for _, w := range order {
 		s := pages[w.doc][w.page]

@@ -2,7 +2,6 @@ package pdf
 
 import (
 	"fmt"
-	"io"
 	"math"
 	"slices"
 	"strconv"
@@ -15,7 +14,11 @@ import (
 	"indicum/core/typeface"
 )
 
-func num(v float64) string { return strconv.FormatFloat(math.Round(v*1e4)/1e4, 'f', -1, 64) }
+func num(v float64) string { return string(appendNum(nil, v)) }
+
+func appendNum(b []byte, v float64) []byte {
+	return strconv.AppendFloat(b, math.Round(v*1e4)/1e4, 'f', -1, 64)
+}
 
 // toUser is the matrix from displayed coordinates (top left origin) to user space, for a crop box
 // and a clockwise rotation (ISO 32000-1, 8.3.3 and table 30).
@@ -34,52 +37,104 @@ func toUser(c box, rotate int) [6]float64 {
 // overlay draws items, given in displayed coordinates, above a page that wrap has prepared.
 func (b *builder) overlay(page types.Dict, crop box, rotate int, items []field.Item) {
 	m := toUser(crop, rotate)
-	fonts := types.Dict{}
-	var ops strings.Builder
-	fmt.Fprintf(&ops, "q %s %s %s %s %s %s cm 0.07 0.13 0.22 rg 0.07 0.13 0.22 RG 1 J 1 j\n", num(m[0]), num(m[1]), num(m[2]), num(m[3]), num(m[4]), num(m[5]))
+	fonts, shapes := types.Dict{}, types.Dict{}
+	ops := make([]byte, 0, 256*len(items))
+	ops = append(ops, 'q', ' ')
+	for _, v := range m {
+		ops = append(appendNum(ops, v), ' ')
+	}
+	ops = append(ops, "cm 0.07 0.13 0.22 rg 0.07 0.13 0.22 RG 1 J 1 j\n"...)
 	for _, it := range items {
-		if it.Text != "" {
-			ops.WriteString("BT\n")
-			b.showText(&ops, fonts, it.Face, it.Text, it.Size, [2]float64{it.X, it.Y}, true)
-			ops.WriteString("ET\n")
+		if it.Shape == nil {
+			ops = append(ops, "BT\n"...)
+			ops = b.showText(ops, fonts, it.Face, it.Text, it.Size, [2]float64{it.X, it.Y}, true)
+			ops = append(ops, "ET\n"...)
 			continue
 		}
-		showPath(&ops, it)
+		name, ref := b.shape(it.Shape)
+		shapes[name] = ref
+		ops = append(ops, "q "...)
+		if it.Width > 0 { // the pen is scaled with the shape
+			ops = append(strconv.AppendFloat(ops, it.Width/it.Scale, 'f', 5, 64), " w "...)
+		}
+		for _, v := range [6]float64{it.Scale, 0, 0, it.Scale, it.X, it.Y} {
+			ops = append(strconv.AppendFloat(ops, v, 'f', 5, 64), ' ')
+		}
+		ops = fmt.Appendf(ops, "cm /%s Do Q\n", name)
 	}
-	ops.WriteString("Q\n")
+	ops = append(ops, 'Q', '\n')
 	res := page["Resources"].(types.Dict)
 	if len(fonts) > 0 {
 		res["Font"] = fonts
 	}
-	page["Contents"] = types.Array{page["Contents"], b.stream(nil, []byte(ops.String()))}
+	if len(shapes) > 0 {
+		x, ok := res["XObject"].(types.Dict)
+		if !ok {
+			x = types.Dict{}
+			res["XObject"] = x
+		}
+		for k, v := range shapes {
+			x[k] = v
+		}
+	}
+	page["Contents"] = types.Array{page["Contents"], b.stream(nil, ops)}
 }
 
-// showPath writes an outline; quadratic curves become cubic ones (exactly).
-func showPath(w io.Writer, it field.Item) {
+// drawnShape is a shape's form XObject; marks made with the same ink share it.
+type drawnShape struct {
+	name string
+	ref  types.IndirectRef
+}
+
+func (b *builder) shape(s *field.Shape) (string, types.IndirectRef) {
+	if d, ok := b.shapes[s]; ok {
+		return d.name, d.ref
+	}
+	x0, y0, x1, y1 := typeface.Bounds(s.Path)
+	room := 1.0 // for the pen
+	if s.Stroked {
+		room = max(x1-x0, y1-y0)
+	}
+	d := drawnShape{fmt.Sprintf("IxS%d", len(b.shapes)), b.stream(types.Dict{
+		"Type": types.Name("XObject"), "Subtype": types.Name("Form"), "BBox": box{x0 - room, y0 - room, x1 + room, y1 + room}.array(), "Resources": types.Dict{},
+	}, appendPath(nil, s))}
+	b.shapes[s] = d
+	return d.name, d.ref
+}
+
+// appendPath writes an outline; quadratic curves become cubic ones (exactly).
+func appendPath(ops []byte, shape *field.Shape) []byte {
 	var at [2]float64
-	open := false
-	for _, s := range it.Path {
+	point := func(x, y float64) { ops = append(appendNum(append(appendNum(ops, x), ' '), y), ' ') }
+	for i, s := range shape.Path {
 		switch s.Op {
 		case 'M':
-			if open && it.Width == 0 {
-				fmt.Fprint(w, "h\n")
+			if i > 0 && !shape.Stroked {
+				ops = append(ops, "h\n"...)
 			}
-			fmt.Fprintf(w, "%s %s m\n", num(s.P[0][0]), num(s.P[0][1]))
+			point(s.P[0][0], s.P[0][1])
+			ops = append(ops, "m\n"...)
 		case 'L':
-			fmt.Fprintf(w, "%s %s l\n", num(s.P[0][0]), num(s.P[0][1]))
+			point(s.P[0][0], s.P[0][1])
+			ops = append(ops, "l\n"...)
 		case 'Q':
 			q, e := s.P[0], s.P[1]
-			fmt.Fprintf(w, "%s %s %s %s %s %s c\n", num(at[0]+2*(q[0]-at[0])/3), num(at[1]+2*(q[1]-at[1])/3), num(e[0]+2*(q[0]-e[0])/3), num(e[1]+2*(q[1]-e[1])/3), num(e[0]), num(e[1]))
+			point(at[0]+2*(q[0]-at[0])/3, at[1]+2*(q[1]-at[1])/3)
+			point(e[0]+2*(q[0]-e[0])/3, e[1]+2*(q[1]-e[1])/3)
+			point(e[0], e[1])
+			ops = append(ops, "c\n"...)
 		case 'C':
-			fmt.Fprintf(w, "%s %s %s %s %s %s c\n", num(s.P[0][0]), num(s.P[0][1]), num(s.P[1][0]), num(s.P[1][1]), num(s.P[2][0]), num(s.P[2][1]))
+			for _, p := range s.P {
+				point(p[0], p[1])
+			}
+			ops = append(ops, "c\n"...)
 		}
-		at, open = s.P[s.Points()-1], true
+		at = s.P[s.Points()-1]
 	}
-	if it.Width > 0 {
-		fmt.Fprintf(w, "%s w S\n", num(it.Width))
-	} else if open {
-		fmt.Fprint(w, "h f\n")
+	if shape.Stroked {
+		return append(ops, "S\n"...)
 	}
+	return append(ops, "h f\n"...)
 }
 
 // embedded is a face used in the file: its font objects are written once, with the glyphs used.
@@ -90,8 +145,8 @@ type embedded struct {
 	glyphs map[uint16]rune
 }
 
-// showText writes text-showing operators. flipped is for pages drawn top-down.
-func (b *builder) showText(w io.Writer, fonts types.Dict, family, text string, size float64, at [2]float64, flipped bool) {
+// showText appends text-showing operators. flipped is for pages drawn top-down.
+func (b *builder) showText(ops []byte, fonts types.Dict, family, text string, size float64, at [2]float64, flipped bool) []byte {
 	sign := "1"
 	if flipped {
 		sign = "-1"
@@ -104,19 +159,18 @@ func (b *builder) showText(w io.Writer, fonts types.Dict, family, text string, s
 			b.fonts[run.Face.Name] = f
 		}
 		fonts[f.name] = f.ref
-		var hex strings.Builder
-		width := 0.0
+		ops = fmt.Appendf(ops, "/%s %s Tf 1 0 0 %s %s %s Tm <", f.name, num(size), sign, num(x), num(at[1]))
 		for _, r := range run.Text {
 			g := run.Face.Glyph(r)
 			if _, ok := f.glyphs[g]; !ok {
 				f.glyphs[g] = r
 			}
-			fmt.Fprintf(&hex, "%04x", g)
-			width += run.Face.Advance(g) * size / 1000
+			ops = fmt.Appendf(ops, "%04x", g)
+			x += run.Face.Advance(g) * size / 1000
 		}
-		fmt.Fprintf(w, "/%s %s Tf 1 0 0 %s %s %s Tm <%s> Tj\n", f.name, num(size), sign, num(x), num(at[1]), hex.String())
-		x += width
+		ops = append(ops, "> Tj\n"...)
 	}
+	return ops
 }
 
 // embedFonts writes the font objects: Type 0 with the TrueType file and a ToUnicode map, so that

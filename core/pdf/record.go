@@ -44,6 +44,8 @@ const (
 	recordBottom     = recordH - 64
 )
 
+var recordRule = &field.Shape{Stroked: true, Path: []typeface.Segment{{Op: 'M'}, {Op: 'L', P: [3][2]float64{{recordRight - recordLeft, 0}}}}}
+
 // recordPages lays the record out from the top, starting a page when one is full.
 type recordPages struct {
 	pages [][]field.Item
@@ -117,8 +119,7 @@ func (p *recordPages) turn() {
 }
 
 func (p *recordPages) rule() {
-	y := p.y
-	p.add(field.Item{Width: 0.6, Path: []typeface.Segment{{Op: 'M', P: [3][2]float64{{recordLeft, y}}}, {Op: 'L', P: [3][2]float64{{recordRight, y}}}}})
+	p.add(field.Item{Shape: recordRule, Scale: 1, Width: 0.6, X: recordLeft, Y: p.y})
 }
 
 func (p *recordPages) room(h float64) {

@@ -9,21 +9,24 @@ import (
 	"strconv"
 
 	"github.com/pdfcpu/pdfcpu/pkg/pdfcpu/types"
+
+	"indicum/core/field"
 )
 
 // builder collects the objects of a new file and writes it with a classic cross-reference table
 // (ISO 32000-1, 7.5). Object n is objs[n-1].
 type builder struct {
-	objs  []types.Object
-	pages []types.IndirectRef
-	root  types.Dict
-	info  types.Dict
-	tree  types.IndirectRef
-	fonts map[string]*embedded
+	objs   []types.Object
+	pages  []types.IndirectRef
+	root   types.Dict
+	info   types.Dict
+	tree   types.IndirectRef
+	fonts  map[string]*embedded
+	shapes map[*field.Shape]drawnShape
 }
 
 func newBuilder() *builder {
-	b := &builder{root: types.Dict{"Type": types.Name("Catalog")}, fonts: map[string]*embedded{}}
+	b := &builder{root: types.Dict{"Type": types.Name("Catalog")}, fonts: map[string]*embedded{}, shapes: map[*field.Shape]drawnShape{}}
 	b.tree = b.add(nil)
 	b.root["Pages"] = b.tree
 	return b
