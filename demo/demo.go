@@ -294,7 +294,7 @@ func (s *scene) play() {
 	s.must(s.offerPlaces(offer))
 }
 
-// offerPlaces fills the draft offer, but for the initials of the second buyer.
+// offerPlaces marks the draft offer, but for the agent, who has yet to be given a place.
 func (s *scene) offerPlaces(id int64) error {
 	if s.err != nil {
 		return nil
@@ -307,12 +307,15 @@ func (s *scene) offerPlaces(id int64) error {
 	put := func(doc, page, k int, kind field.Kind, x, line, w, h float64) {
 		edits = append(edits, desk.Edit{Op: "field", Field: &field.Field{ID: fmt.Sprintf("offer-%d-%d", id, len(edits)), Document: sheet.Documents[doc].ID, Page: page, Kind: kind, Rect: field.Rect{X: x, Y: line - h, W: w, H: h}, Required: true, Signer: sheet.Signers[k].ID}})
 	}
-	for d, doc := range sheet.Documents {
-		for page := range doc.Pages {
-			put(d, page, 0, field.Initials, formLeft+92, 754, 44, 17)
-			if page != 4 {
-				put(d, page, 1, field.Initials, formLeft+148, 754, 44, 17)
+	for d, f := range []*form{agencyDisclosure(), purchaseAgreement()} {
+		for k := range 2 {
+			for page := range f.pages {
+				put(d, page, k, field.Initials, formLeft+92+56*float64(k), 754, 44, 17)
 			}
+			r := f.rows[k]
+			put(d, r.page, k, field.Signature, formLeft, r.line, 200, 20)
+			put(d, r.page, k, field.Date, 274, r.line, 102, 16)
+			put(d, r.page, k, field.Name, 394, r.line, 162, 16)
 		}
 	}
 	_, err = s.d.EditDraft(s.ctx, s.m, id, sheet.Rev, edits)

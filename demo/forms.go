@@ -11,6 +11,13 @@ type form struct {
 	title, number string
 	pages         []*bytes.Buffer
 	y             float64 // from the top, in points
+	rows          []row
+}
+
+// row is where somebody's signature line stands.
+type row struct {
+	page int
+	line float64 // from the top, in points
 }
 
 func newForm(title, number string) *form { return &form{title: title, number: number} }
@@ -94,6 +101,7 @@ func (f *form) block(label string) {
 		f.turn()
 	}
 	f.y += 24
+	f.rows = append(f.rows, row{len(f.pages) - 1, f.y})
 	f.line(formLeft, 256, f.y)
 	f.line(274, 376, f.y)
 	f.line(394, formRight, f.y)
@@ -142,7 +150,9 @@ func (f *form) heading() {
 var clauses = []string{"Parties", "Property", "Price and deposit", "Financing", "Appraisal", "Title and survey", "Inspections", "Condition of the property", "Fixtures and what stays", "Possession", "Closing", "Costs", "Risk of loss", "Wells and septic", "Private road", "Default", "Time for acceptance", "Entire agreement", "Notices and copies", "Signatures"}
 
 // PurchaseAgreement is a six-page sample with initials at every foot and three signature blocks.
-func PurchaseAgreement() []byte {
+func PurchaseAgreement() []byte { return purchaseAgreement().bytes() }
+
+func purchaseAgreement() *form {
 	f := newForm("Purchase agreement", "Fennel County form 12")
 	f.heading()
 	for i, c := range clauses {
@@ -152,21 +162,23 @@ func PurchaseAgreement() []byte {
 		f.block(who)
 	}
 	f.foot("Buyer", 2)
-	return f.bytes()
+	return f
 }
 
 // AgencyDisclosure is a two-page sample.
-func AgencyDisclosure() []byte {
+func AgencyDisclosure() []byte { return agencyDisclosure().bytes() }
+
+func agencyDisclosure() *form {
 	f := newForm("Agency disclosure", "Fennel County form 3")
 	f.heading()
 	for i, c := range clauses[:9] {
-		f.clause(i+1, c, 4+i%4*2)
+		f.clause(i+1, c, 3+i%4*2)
 	}
 	for _, who := range []string{"Client 1", "Client 2", "Agent"} {
 		f.block(who)
 	}
 	f.foot("Client", 2)
-	return f.bytes()
+	return f
 }
 
 // Addendum is a one-page sample with lines for the given people.

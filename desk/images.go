@@ -76,8 +76,8 @@ func (c *imageCache) put(key string, data []byte) {
 	}
 }
 
-// sheetPages describes a packet document's pages.
-func sheetPages(packetID int64, doc store.PacketDocument) []SheetPage {
+// SheetPages describes a packet document's pages for the office's members.
+func SheetPages(packetID int64, doc store.PacketDocument) []SheetPage {
 	out := make([]SheetPage, len(doc.Pages))
 	for i, p := range doc.Pages {
 		out[i] = SheetPage{p.Width, p.Height, fmt.Sprintf("/packets/%d/documents/%d/pages/%d/%s-", packetID, doc.ID, i, imageVersion(p))}

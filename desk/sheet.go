@@ -134,7 +134,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	}
 	used := map[int64]bool{}
 	for _, doc := range dr.documents {
-		out.Documents = append(out.Documents, SheetDocument{doc.ID, doc.Name, sheetPages(p.ID, doc)})
+		out.Documents = append(out.Documents, SheetDocument{doc.ID, doc.Name, SheetPages(p.ID, doc)})
 		for _, pg := range doc.Pages {
 			used[pg.Source] = true
 		}

@@ -95,6 +95,26 @@ func (d *Desk) Signing(ctx context.Context, token string, who Who) (Signing, err
 	return out, nil
 }
 
+// Preview returns a draft as the given signer will see it when their turn comes.
+func (d *Desk) Preview(ctx context.Context, m store.Member, id, signer int64) (Signing, error) {
+	var out Signing
+	t := d.Store.Read(ctx)
+	var err error
+	if out.Packet, err = store.One[store.Packet](t, "id = ? AND office_id = ?", id, m.OfficeID); err != nil {
+		return out, err
+	}
+	if out.Signer, err = store.One[store.Signer](t, "id = ? AND packet_id = ?", signer, id); err != nil {
+		return out, err
+	}
+	if out.Office, err = store.One[store.Office](t, "id = ?", m.OfficeID); err != nil {
+		return out, err
+	}
+	dr, err := readDraft(t, out.Packet)
+	out.Sender, out.Deal, out.Signers, out.Documents = m, dr.deal, dr.signers, dr.documents
+	out.Places = places(dr, nil, signer)
+	return out, err
+}
+
 // places puts fields and marks together in reading order.
 func places(dr draft, marks []store.Mark, me int64) []Place {
 	byField := map[string]store.Mark{}

@@ -117,7 +117,7 @@ func (s *site) fill(ctx context.Context, must func(error)) {
 	must(err)
 	s.token = regexp.MustCompile(`/sign/([A-Za-z0-9_-]{43})`).FindStringSubmatch(read.Text)[1]
 	image := sheet.Documents[0].Pages[0].Image + "820.png"
-	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "token": s.token}
+	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token}
 }
 
 func (s *site) do(method, path, cookie string, body io.Reader, header ...string) (int, string, http.Header) {
@@ -170,7 +170,7 @@ var guards = map[string]string{
 	"POST /sign/{token}/fill": "link", "POST /sign/{token}/finish": "link", "GET /sign/{token}/copy.pdf": "link", "GET /sign/{token}/documents/{doc}/pages/{page}/{image}": "link",
 	"GET /": "list", "GET /board": "list", "GET /live": "list", "POST /logout": "list", "GET /deals": "list", "POST /deals": "list", "GET /mailroom": "list", "GET /office/certificate.pem": "list",
 	"GET /deals/{deal}": "own", "POST /deals/{deal}": "own", "POST /deals/{deal}/parties": "own", "POST /deals/{deal}/packets": "own", "POST /deals/{deal}/files": "own", "GET /sources/{source}/original": "own",
-	"GET /packets/{packet}": "own", "GET /packets/{packet}/view": "own", "GET /packets/{packet}/sheet": "own", "POST /packets/{packet}/edit": "own", "GET /packets/{packet}/send": "own", "POST /packets/{packet}/send": "own",
+	"GET /packets/{packet}": "own", "GET /packets/{packet}/view": "own", "GET /packets/{packet}/sheet": "own", "POST /packets/{packet}/edit": "own", "GET /packets/{packet}/send": "own", "GET /packets/{packet}/preview/{signer}": "own", "POST /packets/{packet}/send": "own",
 	"POST /packets/{packet}/remind": "own", "POST /packets/{packet}/readdress": "own", "POST /packets/{packet}/extend": "own", "POST /packets/{packet}/withdraw": "own",
 	"GET /packets/{packet}/executed.pdf": "own", "GET /packets/{packet}/executed.zip": "own", "GET /packets/{packet}/documents/{doc}/pages/{page}/{image}": "own",
 	"GET /mailroom/{letter}": "own", "GET /mailroom/{letter}/body": "own", "GET /mailroom/{letter}/attachments/{n}": "own",
@@ -179,7 +179,7 @@ var guards = map[string]string{
 // good answers show that the path is the right one: the owner reaches what others don't.
 var ownerFinds = map[string]bool{
 	"GET /deals/{deal}": true, "GET /sources/{source}/original": true, "GET /packets/{packet}": true, "GET /packets/{packet}/view": true, "GET /packets/{packet}/sheet": true,
-	"GET /packets/{packet}/documents/{doc}/pages/{page}/{image}": true, "GET /mailroom/{letter}": true, "GET /mailroom/{letter}/body": true, "GET /packets/{packet}/send": true,
+	"GET /packets/{packet}/documents/{doc}/pages/{page}/{image}": true, "GET /mailroom/{letter}": true, "GET /mailroom/{letter}/body": true, "GET /packets/{packet}/send": true, "GET /packets/{packet}/preview/{signer}": true,
 }
 
 var param = regexp.MustCompile(`\{(\w+)\}`)

@@ -93,6 +93,7 @@ func (s *Server) members(r chi.Router) {
 	r.Get("/packets/{packet}/view", s.packetView)
 	r.Get("/packets/{packet}/sheet", s.sheet)
 	small.Post("/packets/{packet}/edit", s.edit)
+	r.Get("/packets/{packet}/preview/{signer}", s.preview)
 	r.Get("/packets/{packet}/send", s.sendPlan)
 	small.Post("/packets/{packet}/send", s.send)
 	small.Post("/packets/{packet}/remind", s.remind)

@@ -61,10 +61,21 @@ func (s *Server) signing(w http.ResponseWriter, r *http.Request) {
 		data["Disclosure"] = disclosure
 		s.view.page(w, http.StatusOK, "signing-consent", data)
 	default:
-		data["Sheet"] = s.signingSheet(v, token(r))
-		data["Initials"] = deal.Initials(v.Signer.Name)
+		data["Sheet"] = s.signingSheet(v, func(doc store.PacketDocument) []desk.SheetPage { return desk.SigningPages(token(r), doc) })
 		s.view.page(w, http.StatusOK, "signing", data)
 	}
+}
+
+// preview shows a draft exactly as one of its signers will see it, with nothing that could be sent.
+func (s *Server) preview(w http.ResponseWriter, r *http.Request) {
+	v, err := s.desk.Preview(r.Context(), me(r).Member, id(r, "packet"), id(r, "signer"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	sheet := s.signingSheet(v, func(doc store.PacketDocument) []desk.SheetPage { return desk.SheetPages(v.Packet.ID, doc) })
+	sheet.Preview = true
+	s.view.page(w, http.StatusOK, "signing", map[string]any{"V": v, "Token": "", "Sheet": sheet, "Preview": true})
 }
 
 // signingSheet is what the signing page's script works with.
@@ -78,6 +89,7 @@ type signingSheet struct {
 	Signature bool                 `json:"hasSignature"`
 	HasInit   bool                 `json:"hasInitials"`
 	Styles    [][2]string          `json:"styles"`
+	Preview   bool                 `json:"preview"` // nothing can be filled or sent
 }
 
 type signingPlace struct {
@@ -90,10 +102,10 @@ type signingPlace struct {
 	Width  float64 `json:"width"`
 }
 
-func (s *Server) signingSheet(v desk.Signing, token string) signingSheet {
+func (s *Server) signingSheet(v desk.Signing, pages func(store.PacketDocument) []desk.SheetPage) signingSheet {
 	out := signingSheet{Ink: v.Signer.Ink, Code: v.Signer.Seat().Code(), Name: v.Signer.Name, Initials: deal.Initials(v.Signer.Name), Signature: v.Signer.SignatureInk != nil, HasInit: v.Signer.InitialsInk != nil, Places: []signingPlace{}}
 	for _, doc := range v.Documents {
-		out.Documents = append(out.Documents, desk.SheetDocument{ID: doc.ID, Name: doc.Name, Pages: desk.SigningPages(token, doc)})
+		out.Documents = append(out.Documents, desk.SheetDocument{ID: doc.ID, Name: doc.Name, Pages: pages(doc)})
 	}
 	for _, p := range v.Places {
 		out.Places = append(out.Places, placeJSON(p))
@@ -160,7 +172,7 @@ func (s *Server) again(w http.ResponseWriter, r *http.Request, err error) {
 		s.fail(w, r, err)
 		return
 	}
-	writeJSON(w, http.StatusOK, s.signingSheet(v, token(r)))
+	writeJSON(w, http.StatusOK, s.signingSheet(v, func(doc store.PacketDocument) []desk.SheetPage { return desk.SigningPages(token(r), doc) }))
 }
 
 func (s *Server) ink(w http.ResponseWriter, r *http.Request) {

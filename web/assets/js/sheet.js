@@ -172,6 +172,25 @@ document.addEventListener("keydown", (e) => {
   if (e.key === "?" && !e.target.closest("input, textarea, dialog")) $("keys-help").showModal();
 });
 
+/** Shows the packet as the person in hand will see it. */
+async function see() {
+  const s = draft.signer(hand.signer());
+  if (!s) {
+    view.say("Add somebody who signs first.");
+    return;
+  }
+  try {
+    await draft.settle();
+    location.assign(`/packets/${draft.id}/preview/${s.id}`);
+  } catch (err) {
+    view.say(err.message);
+  }
+}
+$("see").addEventListener("click", see);
+document.addEventListener("keydown", (e) => {
+  if (e.key === "v" && !e.ctrlKey && !e.metaKey && !e.target.closest("input, textarea, select, dialog")) see();
+});
+
 async function openSend() {
   try {
     await draft.settle();

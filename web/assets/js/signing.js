@@ -112,6 +112,10 @@ function start(first) {
     $("where").textContent = `Place ${at + 1} of ${list.length}`;
     $("what").textContent =
       `${p.label || titles[p.kind]}${p.required ? "" : ", may stay empty"}, page ${pageNo.get(`${p.document}/${p.page}`)} of ${count}`;
+    if (data.preview) {
+      $("act").textContent = at < list.length - 1 ? "Next place" : "First place";
+      return;
+    }
     $("act").textContent = p.filled
       ? left.length
         ? "Next place"
@@ -203,6 +207,11 @@ function start(first) {
     const p = list[at];
     if (working) return;
     if (!p) return next();
+    if (data.preview) {
+      if (at < list.length - 1) show(at + 1);
+      else show(0);
+      return undefined;
+    }
     if (p.filled && !direct) return next();
     try {
       working = true;

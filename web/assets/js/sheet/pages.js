@@ -165,12 +165,12 @@ export class Pages {
     page.markKey = key;
     fields.sort((a, b) => Math.round(a.y / 8) - Math.round(b.y / 8) || a.x - b.x);
     const focused = document.activeElement && page.layer.contains(document.activeElement) ? document.activeElement.dataset.id : null;
-    page.layer.replaceChildren(...fields.map((f) => this.mark(f)));
+    page.layer.replaceChildren(...fields.map((f) => this.mark(f, page)));
     if (focused) page.layer.querySelector(`[data-id="${focused}"]`)?.focus({ preventScroll: true });
     this.side(page, fields);
   }
 
-  mark(f) {
+  mark(f, page) {
     const s = this.draft.signer(f.signer);
     const g = fieldMark(f, s);
     const title = { signature: "Signature", initials: "Initials", date: "Signing date", name: "Printed name", text: "Text", tick: "Tick" }[
@@ -179,7 +179,7 @@ export class Pages {
     g.setAttribute("tabindex", "0");
     g.setAttribute("role", "button");
     g.setAttribute("aria-pressed", this.view.selected.has(f.id));
-    g.setAttribute("aria-label", `${title} of ${s ? s.name : "nobody"}, page ${f.page + 1}, ${f.required ? "required" : "may stay empty"}`);
+    g.setAttribute("aria-label", `${title} of ${s ? s.name : "nobody"}, page ${page.index + 1}, ${f.required ? "required" : "may stay empty"}`);
     if (this.view.selected.has(f.id)) {
       g.classList.add("chosen");
       g.append(svg("rect", { class: "frame", width: f.w, height: f.h }));

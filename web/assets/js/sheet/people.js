@@ -83,7 +83,7 @@ export class People {
     const line = el(
       "p",
       { class: "small quiet break-words" },
-      `${shared ? `same address as ${shared.name.split(" ")[0]}` : s.email || ""}${s.email ? " · " : ""}${places} ${places === 1 ? "place" : "places"}`,
+      `${shared ? `same address as ${shared.name.split(" ")[0]}` : s.email || ""}${s.email ? " · " : ""}${places}\u00a0${places === 1 ? "place" : "places"}`,
     );
     const body = el("div", { class: "min-w-0 flex-1" }, name, line);
     if (trouble) {
@@ -166,7 +166,7 @@ export class People {
     }
     const one = list[0];
     const same = (k) => list.every((f) => f[k] === one[k]);
-    const head = list.length === 1 ? `${kindOf(one.kind).title}, page ${one.page + 1}` : `${list.length} places`;
+    const head = list.length === 1 ? `${kindOf(one.kind).title}, page ${this.hand.pageOf(one).index + 1}` : `${list.length} places`;
     const who = el("select", {
       class: "input",
       "aria-label": "For whom",

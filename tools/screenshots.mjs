@@ -1,0 +1,93 @@
+// Takes the pictures in docs/screenshots from a running demo: node tools/screenshots.mjs URL
+import { chromium } from "playwright-core";
+import { link } from "../e2e/app.mjs";
+
+const url = process.argv[2] || "http://127.0.0.1:8787";
+const app = { url };
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+  ],
+});
+const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+const shot = async (p, name) => {
+  await p.waitForLoadState("networkidle").catch(() => {});
+  await p.waitForTimeout(500);
+  await p.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+await page.goto(`${url}/login`);
+await page.getByLabel("E-mail").fill("tamsin@heronquay.example.com");
+await page.getByLabel("Password").fill("saltmarsh-heron-12");
+await page.keyboard.press("Enter");
+await page.waitForURL(`${url}/`);
+// The board holds the event stream open, so the network is never idle there.
+await page.waitForTimeout(800);
+await page.screenshot({ path: "docs/screenshots/board.png" });
+const open = async (title, name, prepare) => {
+  await page.goto(url);
+  await page.locator(".row", { hasText: title }).getByRole("link").first().click();
+  await page.waitForTimeout(1200);
+  if (prepare) await prepare();
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+await open("Purchase offer", "sheet", async () => {
+  await page.locator(".tile").last().click();
+  await page.waitForTimeout(600);
+  await page.locator('.field[aria-label^="Signature of Lucie"]').last().click();
+});
+await open("Counteroffer", "packet");
+await open("Lead-paint", "executed");
+await page.goto(`${url}/deals/2`);
+await shot(page, "deal");
+await page.goto(`${url}/mailroom`);
+await page.locator(".row", { hasText: "Please sign: Agency" }).first().getByRole("link").click();
+await shot(page, "mailroom");
+await page.goto(url);
+await page.locator(".row", { hasText: "Lead-paint" }).getByRole("link").click();
+const got = page.waitForEvent("download");
+await page.getByRole("link", { name: /all in one PDF/ }).click();
+const file = await (await got).path();
+await page.goto(`${url}/verify`);
+await page.getByLabel("PDF file").setInputFiles(file);
+await page.getByRole("button", { name: "Check" }).click();
+await page.locator("[data-outcome]").waitFor();
+await shot(page, "verify");
+
+const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true })).newPage();
+const mail = await link(page, app, "dvorsky@example.net", "Please sign: Agency");
+await phone.goto(mail.href);
+await phone.getByRole("checkbox").check();
+await phone.getByRole("button", { name: "Go on to the documents" }).click();
+await phone.locator("#act").click();
+await phone.locator("#act").click();
+await phone.getByRole("radio").first().waitFor();
+await phone.getByRole("button", { name: "Use this" }).click();
+await phone.waitForTimeout(900);
+await shot(phone, "signing-phone");
+const desk = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+await desk.goto(mail.href);
+await desk.locator("#act").click();
+await desk.locator("#act").click();
+await desk.getByRole("radio").first().waitFor();
+await desk.waitForTimeout(500);
+await shot(desk, "signing-desk");
+
+// The send confirmation, with the agent's place put in first.
+await open("Purchase offer", "send", async () => {
+  await page.keyboard.press("3");
+  await page.keyboard.press("i");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+  await page.locator("#open", { hasText: "Nothing open" }).waitFor();
+  await page.getByRole("button", { name: "Send…" }).click();
+  await page.getByRole("dialog").getByText("Gets mail now").waitFor();
+});
+await browser.close();
