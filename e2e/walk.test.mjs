@@ -350,9 +350,9 @@ test("two PDFs become a packet, are signed by three people and come back sealed"
     );
     assert.match(execFileSync("bin/indicum", ["verify", merged], { encoding: "utf8" }), /Sealed by Heron Quay Realty/);
     const zip = await fetchFile(/one PDF a document/);
-    const list = execFileSync("python3", ["-m", "zipfile", "-l", zip], { encoding: "utf8" });
+    const list = readFileSync(zip).toString("latin1"); // a zip names its files in the clear
     for (const part of ["First form, executed.pdf", "Second form, executed.pdf", "Quarry offer, executed, all documents.pdf"])
-      assert.ok(list.includes(part), list);
+      assert.ok(list.includes(part), part);
 
     const page = await app.window();
     const bytes = readFileSync(merged);

@@ -160,6 +160,9 @@ func serve(ctx context.Context, args []string, withDemo bool) error {
 	}
 	defer o.close()
 	l, err := net.Listen("tcp", c["listen"])
+	if err != nil && withDemo { // somebody else has the port; the demo can do with any
+		l, err = net.Listen("tcp", "127.0.0.1:0")
+	}
 	if err != nil {
 		return err
 	}

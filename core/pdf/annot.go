@@ -88,7 +88,7 @@ func (c *copier) widget(d types.Dict) (appearance, bool) {
 	}
 	form, ok := c.r.deref(normal).(types.StreamDict)
 	if !ok {
-		return c.plainValue(d, rect)
+		return c.plainWidget(d, rect)
 	}
 	bbox, ok := c.r.box(form.Dict["BBox"])
 	if !ok {
@@ -122,8 +122,9 @@ func fitMatrix(b box, m [6]float64, r box) [6]float64 {
 	return [6]float64{sx, 0, 0, sy, r.x0 - t.x0*sx, r.y0 - t.y0*sy}
 }
 
-// plainValue draws the value of a text or choice field that came without an appearance.
-func (c *copier) plainValue(d types.Dict, rect box) (appearance, bool) {
+// plainWidget draws a text or choice field that came without an appearance: the background and
+// border its characteristics name (ISO 32000-1, table 189), and its value.
+func (c *copier) plainWidget(d types.Dict, rect box) (appearance, bool) {
 	value, kind := "", ""
 	for up, i := d, 0; up != nil && i < 16; up, i = c.r.dict(up["Parent"]), i+1 {
 		if value == "" {
@@ -133,28 +134,60 @@ func (c *copier) plainValue(d types.Dict, rect box) (appearance, bool) {
 			kind = c.r.name(up["FT"])
 		}
 	}
-	if value == "" || kind != "Tx" && kind != "Ch" {
+	if kind != "Tx" && kind != "Ch" {
 		return appearance{}, false
 	}
 	w, h := rect.x1-rect.x0, rect.y1-rect.y0
 	size := min(11, h*0.72)
-	ops := []byte("q BT 0 g 0 Tr\n")
+	ops := append([]byte("q "), c.frame(d, w, h)...)
+	ops = append(ops, "BT 0 g 0 Tr\n"...)
+	res := types.Dict{"Font": types.Dict{}}
 	lines := strings.Split(strings.ReplaceAll(value, "\r", "\n"), "\n")
 	y := h/2 - size*0.33
 	if len(lines) > 1 {
 		y = h - size*1.1
 	}
-	res := types.Dict{"Font": types.Dict{}}
 	for _, line := range lines {
 		ops = c.b.showText(ops, res["Font"].(types.Dict), "text", line, size, [2]float64{2, y}, false)
 		y -= size * 1.2
 	}
-	ops = append(ops, "ET Q"...)
 	form := c.b.stream(types.Dict{
 		"Type": types.Name("XObject"), "Subtype": types.Name("Form"), "Resources": res,
 		"BBox": box{0, 0, w, h}.array(),
-	}, ops)
+	}, append(ops, "ET Q"...))
 	return appearance{form, [6]float64{1, 0, 0, 1, rect.x0, rect.y0}}, true
+}
+
+// frame writes the background and border of a widget of w by h points.
+func (c *copier) frame(d types.Dict, w, h float64) string {
+	mk := c.r.dict(d["MK"])
+	colour := func(o types.Object, operators map[int]string) string {
+		n := len(c.r.array(o))
+		v, ok := c.r.numbers(o, n)
+		if !ok || operators[n] == "" {
+			return ""
+		}
+		out := ""
+		for _, x := range v {
+			out += num(x) + " "
+		}
+		return out + operators[n] + " "
+	}
+	out := ""
+	if fill := colour(mk["BG"], map[int]string{1: "g", 3: "rg", 4: "k"}); fill != "" {
+		out += fmt.Sprintf("%s0 0 %s %s re f\n", fill, num(w), num(h))
+	}
+	pen := 1.0
+	if b := c.r.array(d["Border"]); len(b) >= 3 {
+		pen, _ = c.r.number(b[2])
+	}
+	if n, ok := c.r.number(c.r.dict(d["BS"])["W"]); ok {
+		pen = n
+	}
+	if stroke := colour(mk["BC"], map[int]string{1: "G", 3: "RG", 4: "K"}); stroke != "" && pen > 0 {
+		out += fmt.Sprintf("%s%s w %s %s %s %s re S\n", stroke, num(pen), num(pen/2), num(pen/2), num(w-pen), num(h-pen))
+	}
+	return out
 }
 
 // wrap turns a page's content into a form XObject, draws extra appearances above it, and leaves

@@ -20,7 +20,7 @@ import (
 const (
 	MaxBytes = 50 << 20 // of one incoming file
 	MaxPages = 5000     // of one file
-	MaxSide  = 7200.0   // of a page, in points: 100 inches
+	MaxSide  = 10800.0  // of a page, in points: 150 inches
 )
 
 // Page is one page as displayed.

@@ -236,8 +236,8 @@ func (e *renderer) intake(data []byte) (Intake, error) {
 		if p.Width > MaxSide || p.Height > MaxSide {
 			return out, refuse("Page %d is %.0f by %.0f inches; Indicum takes pages up to %.0f inches a side.", i+1, p.Width/72, p.Height/72, MaxSide/72)
 		}
-		if p.Width < 36 || p.Height < 36 {
-			return out, refuse("Page %d is smaller than half an inch.", i+1)
+		if p.Width < 3 || p.Height < 3 {
+			return out, refuse("Page %d is too small to be seen.", i+1)
 		}
 		out.Pages = append(out.Pages, p)
 	}

@@ -1,6 +1,7 @@
 // What every member's page needs: htmx, Alpine (its build without eval), live updates, keys, uploads.
 import "htmx.org";
 import Alpine from "@alpinejs/csp";
+import { live } from "./live.js";
 import { upload } from "./upload.js";
 
 Alpine.data("disclosure", () => ({
@@ -15,14 +16,13 @@ Alpine.data("disclosure", () => ({
 window.Alpine = Alpine;
 Alpine.start();
 
-// Live: the server says which packet moved; pages fetch what they show. Several moves within a
-// moment cause one fetch. EventSource connects again by itself.
-const live = document.querySelector("[data-live]");
-if (live) {
-  const mine = live.dataset.live;
+// Pages fetch what they show when a packet of theirs moved; several moves within a moment cause one
+// fetch, and nothing is replaced under somebody who is typing.
+const shown = document.querySelector("[data-live]");
+if (shown) {
+  const mine = Number(shown.dataset.live);
   let timer = 0;
-  const source = new EventSource("/live");
-  const busy = () => live.contains(document.activeElement) && document.activeElement.matches("input, textarea, select");
+  const busy = () => shown.contains(document.activeElement) && document.activeElement.matches("input, textarea, select");
   const tell = () => {
     if (busy()) {
       timer = setTimeout(tell, 1500);
@@ -31,17 +31,10 @@ if (live) {
     timer = 0;
     document.body.dispatchEvent(new CustomEvent(mine ? "packet-moved" : "packets-moved"));
   };
-  source.addEventListener("moved", (e) => {
-    if (mine && e.data !== mine) return;
-    if (!timer) timer = setTimeout(tell, 150);
+  live((id) => {
+    if ((mine && id && id !== mine) || timer) return;
+    timer = setTimeout(tell, 150);
   });
-  let dropped = false;
-  source.addEventListener("error", () => (dropped = true));
-  source.addEventListener("open", () => {
-    if (dropped && !timer) timer = setTimeout(tell, 50);
-    dropped = false;
-  });
-  window.addEventListener("pagehide", () => source.close());
 }
 
 document.addEventListener("click", (e) => {

@@ -3,6 +3,7 @@ import { Draft } from "./sheet/store.js";
 import { Pages } from "./sheet/pages.js";
 import { Hand } from "./sheet/hand.js";
 import { People } from "./sheet/people.js";
+import { live } from "./live.js";
 import { upload } from "./upload.js";
 
 const root = document.getElementById("sheet");
@@ -240,16 +241,15 @@ function wire(dialog) {
 $("send").addEventListener("click", openSend);
 
 // Other windows, other people: take over what they did, unless something is unsaved here.
-const live = new EventSource("/live");
-live.addEventListener("moved", async (e) => {
-  if (Number(e.data) !== draft.id || draft.pending || hand.held) return;
-  const r = await fetch(`/packets/${draft.id}/sheet`, { headers: { Accept: "application/json" } });
-  if (!r.ok || draft.pending || hand.held) return;
+live(async (id) => {
+  const unsaved = () => !draft.data || draft.pending || hand.held;
+  if ((id && id !== draft.id) || unsaved()) return;
+  const r = await fetch(`/packets/${draft.id}/sheet`, { headers: { Accept: "application/json" } }).catch(() => null);
+  if (!r || !r.ok || unsaved()) return;
   const sheet = await r.json();
   if (sheet.state !== "draft") location.reload();
   if (JSON.stringify(sheet) !== JSON.stringify(draft.data)) draft.adopt(sheet);
 });
-window.addEventListener("pagehide", () => live.close());
 window.addEventListener("beforeunload", (e) => {
   if (draft.pending) {
     draft.flush();

@@ -179,7 +179,10 @@ export class Pages {
     g.setAttribute("tabindex", "0");
     g.setAttribute("role", "button");
     g.setAttribute("aria-pressed", this.view.selected.has(f.id));
-    g.setAttribute("aria-label", `${title} of ${s ? s.name : "nobody"}, page ${page.index + 1}, ${f.required ? "required" : "may stay empty"}`);
+    g.setAttribute(
+      "aria-label",
+      `${title} of ${s ? s.name : "nobody"}, page ${page.index + 1}, ${f.required ? "required" : "may stay empty"}`,
+    );
     if (this.view.selected.has(f.id)) {
       g.classList.add("chosen");
       g.append(svg("rect", { class: "frame", width: f.w, height: f.h }));
