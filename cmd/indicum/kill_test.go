@@ -236,3 +236,33 @@ func TestStopsInGoodOrder(t *testing.T) {
 		t.Error("did not end")
 	}
 }
+
+// Idle, the program and its PDF worker take at most 400 MB together.
+func TestIdleMemory(t *testing.T) {
+	p := startProcess(t, testdb.DSN(t), t.TempDir(), "")
+	measure := func() (processes, megabytes int) {
+		pids := []string{fmt.Sprint(p.cmd.Process.Pid)}
+		kids, _ := filepath.Glob(fmt.Sprintf("/proc/%d/task/*/children", p.cmd.Process.Pid))
+		for _, k := range kids {
+			b, _ := os.ReadFile(k)
+			pids = append(pids, strings.Fields(string(b))...)
+		}
+		for _, pid := range pids {
+			b, _ := os.ReadFile("/proc/" + pid + "/statm")
+			var size, resident int
+			fmt.Sscan(string(b), &size, &resident)
+			megabytes += resident * os.Getpagesize() >> 20
+		}
+		return len(pids), megabytes
+	}
+	for range 600 {
+		if n, _ := measure(); n > 1 {
+			break
+		}
+		time.Sleep(100 * time.Millisecond)
+	}
+	time.Sleep(3 * time.Second) // the worker warms itself
+	if n, mb := measure(); n < 2 || mb < 40 || mb > 400 {
+		t.Errorf("%d processes take %d MB", n, mb)
+	}
+}
