@@ -18,24 +18,28 @@ export async function start() {
   const cache = join(tmpdir(), "indicum-test-wasm");
   mkdirSync(cache, { recursive: true });
   symlinkSync(cache, join(dir, "wasm"));
-  const app = spawn("bin/indicum", ["demo", "--listen", "127.0.0.1:0", "--database", dsn, "--data", dir], {
-    stdio: ["ignore", "pipe", "pipe"],
-  });
-  let said = "";
-  const url = await new Promise((resolve, reject) => {
-    const timer = setTimeout(() => reject(new Error(`the program did not start: ${said}`)), 120_000);
-    const hear = (b) => {
-      said += b;
-      const m = /Indicum is at\s+(\S+)[\s\S]*Password/.exec(said);
-      if (m) {
-        clearTimeout(timer);
-        resolve(m[1]);
-      }
-    };
-    app.stdout.on("data", hear);
-    app.stderr.on("data", hear);
-    app.on("exit", (code) => reject(new Error(`the program ended with ${code}: ${said}`)));
-  });
+  let app;
+  /** Starts the program; resolves to its address once it serves. */
+  const run = (listen) => {
+    app = spawn("bin/indicum", ["demo", "--listen", listen, "--database", dsn, "--data", dir], { stdio: ["ignore", "pipe", "pipe"] });
+    let said = "";
+    return new Promise((resolve, reject) => {
+      const timer = setTimeout(() => reject(new Error(`the program did not start: ${said}`)), 120_000);
+      const hear = (b) => {
+        said = (said + b).slice(-4000);
+        const m = /Indicum is at\s+(\S+)[\s\S]*Password/.exec(said);
+        if (m) {
+          clearTimeout(timer);
+          resolve(m[1]);
+        }
+      };
+      app.stdout.on("data", hear);
+      app.stderr.on("data", hear);
+      app.on("exit", (code) => reject(new Error(`the program ended with ${code}: ${said}`)));
+    });
+  };
+  const ended = () => new Promise((resolve) => app.removeAllListeners("exit").on("exit", resolve));
+  const url = await run("127.0.0.1:0");
   const browser = await chromium.launch({
     executablePath: "/usr/bin/chromium",
     args: [
@@ -62,12 +66,21 @@ export async function start() {
       page.on("console", (m) => m.type() === "error" && !/status of (4|5)\d\d/.test(m.text()) && trouble.push(m.text()));
       return page;
     },
+    /** Kills the program without warning. */
+    async kill() {
+      const gone = ended();
+      app.kill("SIGKILL");
+      await gone;
+    },
+    /** Starts it again at the same address. */
+    async again() {
+      await run(url.replace("http://", ""));
+    },
     async stop() {
       await browser.close();
-      app.removeAllListeners("exit");
-      const ended = new Promise((resolve) => app.on("exit", resolve));
+      const gone = ended();
       app.kill("SIGINT");
-      const code = await ended;
+      const code = await gone;
       rmSync(dir, { recursive: true, force: true });
       return code;
     },
@@ -92,7 +105,9 @@ export async function link(page, app, to, subject) {
     if (await row.count()) {
       await row.getByRole("link").click();
       const body = page.frameLocator("iframe");
-      return { href: await body.getByRole("link").getAttribute("href"), text: await body.locator("body").innerText() };
+      const text = await body.locator("body").innerText();
+      const href = (await body.getByRole("link").count()) ? await body.getByRole("link").getAttribute("href") : null;
+      return { href, text };
     }
     await page.waitForTimeout(150);
   }
