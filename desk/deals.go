@@ -37,7 +37,7 @@ func (d *Desk) Deal(ctx context.Context, office, id int64) (DealView, error) {
 	if v.Parties, err = store.All[store.Party](t, "role, number", "deal_id = ?", id); err != nil {
 		return v, err
 	}
-	if v.Documents, err = store.All[store.Document](t, "id", "deal_id = ?", id); err != nil {
+	if v.Documents, err = store.All[store.Document](t, "pos, id", "deal_id = ? AND NOT aside", id); err != nil {
 		return v, err
 	}
 	sources, err := store.All[store.Source](t, "id", "deal_id = ?", id)
@@ -80,7 +80,7 @@ func (d *Desk) SaveDeal(ctx context.Context, in store.Deal) (int64, error) {
 			return ErrStale
 		}
 		in.Rev++
-		in.CreatedAt = old.CreatedAt
+		in.CreatedAt, in.BenchRev = old.CreatedAt, old.BenchRev
 		return t.Save(&in).Error
 	})
 	return in.ID, err
@@ -151,13 +151,23 @@ func (d *Desk) AddFile(ctx context.Context, office, dealID int64, name string, d
 	doc = store.Document{OfficeID: office, DealID: dealID, Name: documentName(src.Name), CreatedAt: src.CreatedAt}
 	err = d.write(ctx, func(t store.Tx) error {
 		src.ID, doc.ID, doc.Pages = 0, 0, nil
+		if _, err := store.One[store.Deal](t.Lock(), "id = ?", dealID); err != nil {
+			return err
+		}
+		if err := t.Raw("SELECT COALESCE(MAX(pos), -1) + 1 FROM document WHERE deal_id = ?", dealID).Scan(&doc.Pos).Error; err != nil {
+			return err
+		}
 		if err := t.Create(&src).Error; err != nil {
 			return err
 		}
 		for i, p := range in.Pages {
 			doc.Pages = append(doc.Pages, store.PageAt{Source: src.ID, Sha: src.CleanSha, Page: i, Width: p.Width, Height: p.Height})
 		}
-		return t.Create(&doc).Error
+		if err := t.Create(&doc).Error; err != nil {
+			return err
+		}
+		// A new document changes the bench under whoever works there.
+		return t.Exec("UPDATE deal SET bench_rev = bench_rev + 1 WHERE id = ?", dealID).Error
 	})
 	return doc, src, err
 }

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"unicode/utf8"
 
+	"indicum/core/bench"
 	"indicum/store"
 )
 
@@ -21,7 +22,11 @@ func (e *editor) addDocument(x Edit) error {
 	if n >= maxDocs {
 		return problem("A packet has at most %d documents.", maxDocs)
 	}
-	return e.t.Create(&store.PacketDocument{PacketID: e.p.ID, Pos: int(n), Name: doc.Name, Pages: doc.Pages}).Error
+	pages := bench.Kept(doc.Pages) // as the document is now; what happens to it later does not reach the packet
+	if len(pages) == 0 {
+		return problem("All pages of “%s” are set aside.", doc.Name)
+	}
+	return e.t.Create(&store.PacketDocument{PacketID: e.p.ID, Pos: int(n), Name: doc.Name, Pages: pages}).Error
 }
 
 func (e *editor) changeDocument(x Edit) error {

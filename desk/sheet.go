@@ -2,8 +2,10 @@ package desk
 
 import (
 	"context"
+	"fmt"
 	"time"
 
+	"indicum/core/bench"
 	"indicum/core/deal"
 	"indicum/core/field"
 	"indicum/core/packet"
@@ -132,11 +134,11 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	if p.DueAt != nil {
 		out.Due = p.DueAt.In(d.zone(t, p.OfficeID)).Format("2006-01-02")
 	}
-	used := map[int64]bool{}
+	used := map[string]bool{}
 	for _, doc := range dr.documents {
 		out.Documents = append(out.Documents, SheetDocument{doc.ID, doc.Name, SheetPages(p.ID, doc)})
 		for _, pg := range doc.Pages {
-			used[pg.Source] = true
+			used[pageKey(pg)] = true
 		}
 	}
 	taken := map[int64]bool{}
@@ -162,14 +164,17 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 			out.Parties = append(out.Parties, SheetParty{q.ID, q.Name, q.Email, q.Seat().Code(), q.Seat().Title()})
 		}
 	}
-	docs, err := store.All[store.Document](t, "id", "deal_id = ?", p.DealID)
+	docs, err := store.All[store.Document](t, "pos, id", "deal_id = ? AND NOT aside", p.DealID)
 	for _, doc := range docs {
-		if len(doc.Pages) > 0 && !used[doc.Pages[0].Source] {
+		if kept := bench.Kept(doc.Pages); len(kept) > 0 && !used[pageKey(kept[0])] {
 			out.Shelf = append(out.Shelf, SheetDocument{doc.ID, doc.Name, nil})
 		}
 	}
 	return out, err
 }
+
+// pageKey names a page of a source, whichever document it is in.
+func pageKey(p store.PageAt) string { return fmt.Sprint(p.Source, "/", p.Page) }
 
 // ownSeat is the seat of the office's agent in a deal.
 func ownSeat(d store.Deal) deal.Seat {

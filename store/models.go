@@ -3,6 +3,7 @@ package store
 import (
 	"time"
 
+	"indicum/core/bench"
 	"indicum/core/deal"
 	"indicum/core/field"
 	"indicum/core/ledger"
@@ -50,6 +51,7 @@ type Deal struct {
 	OfferDate   string
 	ClosingDate string
 	Rev         int
+	BenchRev    int `gorm:"default:1"` // counts what was done on the bench
 	CreatedAt   time.Time
 }
 
@@ -82,14 +84,7 @@ type Source struct {
 }
 
 // PageAt points a document's page into a source.
-type PageAt struct {
-	Source int64   `json:"source"`
-	Sha    string  `json:"sha"` // of the source's clean copy
-	Page   int     `json:"page"`
-	Turn   int     `json:"turn"`
-	Width  float64 `json:"width"` // as displayed, after the turn
-	Height float64 `json:"height"`
-}
+type PageAt = bench.Page
 
 // Document is a named, ordered list of pages in a deal.
 type Document struct {
@@ -98,7 +93,27 @@ type Document struct {
 	DealID    int64
 	Name      string
 	Pages     []PageAt `gorm:"serializer:json"`
+	Pos       int
+	Aside     bool
 	CreatedAt time.Time
+}
+
+// BenchStep is one thing done on a deal's bench: the documents it changed, before and after, so that
+// it can be undone and done again, by anybody and after a reload.
+type BenchStep struct {
+	ID         int64
+	DealID     int64
+	Seq        int
+	Undone     bool
+	Words      string
+	BeforeDocs []BenchDoc `gorm:"serializer:json"`
+	AfterDocs  []BenchDoc `gorm:"serializer:json"`
+}
+
+// BenchDoc is a document with its place on the bench.
+type BenchDoc struct {
+	bench.Doc
+	Pos int `json:"pos"`
 }
 
 // Packet is a signing packet.

@@ -74,7 +74,7 @@ for (const [family, faces] of Object.entries(pageType)) {
 }
 
 await build({
-  entryPoints: ["app", "sheet", "signing"].map((name) => `web/assets/js/${name}.js`),
+  entryPoints: ["app", "bench", "sheet", "signing"].map((name) => `web/assets/js/${name}.js`),
   outdir: "web/dist",
   bundle: true,
   minify: true,

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"strconv"
 	"strings"
 	"time"
 
@@ -190,6 +191,17 @@ func (s *Server) original(w http.ResponseWriter, r *http.Request) {
 
 func (s *Server) newPacket(w http.ResponseWriter, r *http.Request) {
 	n, err := s.desk.NewPacket(r.Context(), me(r).Member, id(r, "deal"))
+	if err == nil && r.FormValue("documents") != "" {
+		var edits []desk.Edit
+		for _, text := range strings.Split(r.FormValue("documents"), ",") {
+			doc, convErr := strconv.ParseInt(text, 10, 64)
+			if convErr != nil {
+				continue
+			}
+			edits = append(edits, desk.Edit{Op: "document", Document: doc})
+		}
+		_, err = s.desk.EditDraft(r.Context(), me(r).Member, n, 1, edits)
+	}
 	if err != nil {
 		s.fail(w, r, err)
 		return

@@ -4,6 +4,7 @@ import { Pages } from "./sheet/pages.js";
 import { Hand } from "./sheet/hand.js";
 import { People } from "./sheet/people.js";
 import { live } from "./live.js";
+import { renameInPlace } from "./rename.js";
 import { upload } from "./upload.js";
 
 const root = document.getElementById("sheet");
@@ -132,35 +133,8 @@ $("spine").addEventListener("click", (e) => {
     if (!lost || confirm(`Take it out? The ${lost} places on it go with it. The document stays in the deal.`))
       draft.edit({ op: "undocument", document }).catch(() => {});
   }
-  if (act === "rename") rename(e.target, document);
+  if (act === "rename") renameInPlace(e.target, (name) => draft.edit({ op: "name", document, name }).catch(() => {}));
 });
-
-function rename(button, document) {
-  const input = Object.assign(window.document.createElement("input"), {
-    className: "input small",
-    value: button.textContent,
-    maxLength: 200,
-  });
-  input.setAttribute("aria-label", "Name of the document");
-  button.replaceWith(input);
-  input.select();
-  let over = false;
-  const end = (keep) => {
-    if (over) return;
-    over = true;
-    const name = input.value.trim();
-    input.replaceWith(button);
-    if (keep && name && name !== button.textContent) {
-      button.textContent = name;
-      draft.edit({ op: "name", document, name }).catch(() => {});
-    }
-  };
-  input.addEventListener("blur", () => end(true));
-  input.addEventListener("keydown", (e) => {
-    if (e.key === "Enter") end(true);
-    if (e.key === "Escape") end(false);
-  });
-}
 
 // Words and sending
 
