@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"reflect"
+	"strings"
 
 	"indicum/core/bench"
 	"indicum/store"
@@ -19,6 +20,15 @@ type Bench struct {
 	Undo     string         `json:"undo"` // what undoing takes back, "" for nothing
 	Redo     string         `json:"redo"`
 	Notes    map[int64]Came `json:"sources"`
+	Proposed []Proposed     `json:"proposals"`
+}
+
+// Proposed is something the bench suggests; taking it is one operation. Nothing is done unasked.
+type Proposed struct {
+	Doc   int64    `json:"doc"`
+	Words string   `json:"words"`
+	Op    bench.Op `json:"op"`
+	Cuts  []int    `json:"cuts"` // page indices before which it would cut
 }
 
 // BenchDoc is a document on the bench.
@@ -60,7 +70,7 @@ func (d *Desk) Bench(ctx context.Context, m store.Member, dealID int64) (Bench, 
 }
 
 func (d *Desk) benchOf(t store.Tx, row store.Deal) (Bench, error) {
-	out := Bench{Deal: row.ID, Property: row.Property, Rev: row.BenchRev, Docs: []BenchDoc{}, Notes: map[int64]Came{}}
+	out := Bench{Deal: row.ID, Property: row.Property, Rev: row.BenchRev, Docs: []BenchDoc{}, Notes: map[int64]Came{}, Proposed: []Proposed{}}
 	docs, err := store.All[store.Document](t, "pos, id", "deal_id = ?", row.ID)
 	if err != nil {
 		return out, err
@@ -77,6 +87,13 @@ func (d *Desk) benchOf(t store.Tx, row store.Deal) (Bench, error) {
 	if err != nil {
 		return out, err
 	}
+	byID := map[int64]store.Source{}
+	for _, s := range sources {
+		byID[s.ID] = s
+	}
+	for _, doc := range docs {
+		out.Proposed = append(out.Proposed, proposed(doc, byID)...)
+	}
 	zone := d.zone(t, row.OfficeID)
 	for _, s := range sources {
 		out.Notes[s.ID] = Came{s.Name, s.CreatedAt.In(zone).Format("Jan 2, 15:04"), s.Notes}
@@ -90,6 +107,43 @@ func (d *Desk) benchOf(t store.Tx, row store.Deal) (Bench, error) {
 		}
 	}
 	return out, err
+}
+
+// proposed returns what is suggested for a document: turning pages whose text lies on its side, and
+// cutting a file that holds several forms, as long as its pages are still as they came.
+func proposed(doc store.Document, sources map[int64]store.Source) []Proposed {
+	var out []Proposed
+	if doc.Aside {
+		return nil
+	}
+	var turn bench.Op
+	whole := len(doc.Pages) > 1
+	for i, p := range doc.Pages {
+		s := sources[p.Source]
+		if p.Page < len(s.Pages) && s.Pages[p.Page].Turn != 0 && p.Turn == 0 && !p.Aside {
+			turn.Pages, turn.Each = append(turn.Pages, bench.At{Doc: doc.ID, Index: i}), append(turn.Each, s.Pages[p.Page].Turn)
+		}
+		whole = whole && p.Source == doc.Pages[0].Source && p.Page == i
+	}
+	if n := len(turn.Pages); n > 0 {
+		turn.Kind = "turn"
+		out = append(out, Proposed{Doc: doc.ID, Words: fmt.Sprintf("right %s of “%s” that %s on the side", countOf(fmt.Sprint(n), "page"), doc.Name, map[bool]string{true: "lies", false: "lie"}[n == 1]), Op: turn})
+	}
+	parts := sources[doc.Pages[0].Source].Proposals
+	if whole && len(parts) > 1 && parts[len(parts)-1].To == len(doc.Pages) {
+		op := bench.Op{Kind: "ranges", Doc: doc.ID}
+		var before []int
+		for i, p := range parts {
+			if i > 0 {
+				op.Text += ","
+				before = append(before, p.From-1)
+			}
+			op.Text += fmt.Sprintf("%d-%d", p.From, p.To)
+			op.Names = append(op.Names, p.Name)
+		}
+		out = append(out, Proposed{Doc: doc.ID, Words: fmt.Sprintf("“%s” looks like %d forms: %s", doc.Name, len(parts), strings.Join(op.Names, ", ")), Op: op, Cuts: before})
+	}
+	return out
 }
 
 // Work does one thing on a deal's bench, or undoes or repeats one. rev is the bench the member saw;

@@ -2,11 +2,16 @@ package desk
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"errors"
+	"fmt"
 	"path"
 	"strings"
 	"time"
 	"unicode/utf8"
 
+	"indicum/core/cuts"
 	"indicum/core/deal"
 	"indicum/core/pdf"
 	"indicum/store"
@@ -142,6 +147,9 @@ func (d *Desk) AddFile(ctx context.Context, office, dealID int64, name string, d
 		return doc, src, err
 	}
 	src = store.Source{OfficeID: office, DealID: dealID, Name: clip(tidy(path.Base(strings.ReplaceAll(name, "\\", "/"))), 190), Size: int64(len(data)), Pages: in.Pages, Notes: in.Notes, CreatedAt: store.Now()}
+	if err := d.propose(ctx, &src, in.Clean, data); err != nil {
+		return doc, src, err
+	}
 	if src.Sha, err = d.Store.PutBlob(ctx, data); err != nil {
 		return doc, src, err
 	}
@@ -170,6 +178,32 @@ func (d *Desk) AddFile(ctx context.Context, office, dealID int64, name string, d
 		return t.Exec("UPDATE deal SET bench_rev = bench_rev + 1 WHERE id = ?", dealID).Error
 	})
 	return doc, src, err
+}
+
+// propose reads what is printed on an incoming file and notes what it suggests: where to cut it, which
+// pages to turn, and that the deal has the file already.
+func (d *Desk) propose(ctx context.Context, src *store.Source, clean, data []byte) error {
+	sum := sha256.Sum256(data)
+	twin, err := store.One[store.Source](d.Store.Read(ctx), "deal_id = ? AND sha = ?", src.DealID, hex.EncodeToString(sum[:]))
+	if err == nil {
+		src.Notes = append(src.Notes, fmt.Sprintf("The same file is in this deal already: “%s”.", twin.Name))
+	} else if !errors.Is(err, store.ErrNotFound) {
+		return err
+	}
+	// The bookmarks are in the file as it came; the clean copy has none.
+	read, err := d.Engine.Read(ctx, hex.EncodeToString(sum[:]), len(src.Pages), data)
+	if err != nil || len(read) != len(src.Pages) {
+		read, err = d.Engine.Read(ctx, hex.EncodeToString(sum[:])+" clean", len(src.Pages), clean)
+	}
+	if err != nil {
+		d.Log.Warn("no proposals for a file", "error", err)
+		return nil // a file that can't be read for proposals can still be signed
+	}
+	for i := range read {
+		src.Pages[i].Turn = read[i].Turn
+	}
+	src.Proposals = cuts.Propose(read)
+	return nil
 }
 
 // documentName makes a readable name of a file name.

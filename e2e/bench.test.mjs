@@ -1,6 +1,9 @@
 // The bench in a real browser: splitting, joining, moving, turning, setting aside, undoing after a reload.
 import { test, before, after } from "node:test";
 import assert from "node:assert/strict";
+import { execFileSync } from "node:child_process";
+import { writeFileSync } from "node:fs";
+import { join } from "node:path";
 import { start, login, accessible } from "./app.mjs";
 
 let app, agent;
@@ -106,14 +109,49 @@ test("pages dragged, cut and pasted to another document; turned; set aside and b
   await page("Agency disclosure, long form, page 1").waitFor();
 });
 
+test("a file that holds three forms, one lying on its side: proposed, and done only when taken", async () => {
+  const get = async (id) => {
+    const file = join(app.dir, `${id}.pdf`);
+    writeFileSync(file, await (await agent.request.get(`${app.url}/sources/${id}/original`)).body());
+    return file;
+  };
+  const hrefs = await agent.evaluate(async () =>
+    [...(await (await fetch(location.pathname.replace("/bench", ""))).text()).matchAll(/\/sources\/(\d+)\/original/g)].map((m) => m[1]),
+  );
+  const [short, long, agreement] = await Promise.all(hrefs.slice(0, 3).map(get));
+  const merged = join(app.dir, "From the other side.pdf");
+  execFileSync("bin/indicum", ["merge", "-o", merged, long, agreement, `${short}:1@90`]);
+  assert.deepEqual(
+    JSON.parse(execFileSync("bin/indicum", ["cuts", merged], { encoding: "utf8" })).map((c) => `${c.from}-${c.to} ${c.name}`),
+    ["1-2 Agency disclosure", "3-8 Purchase agreement", "9-9 Agency disclosure"],
+  );
+  const bench = agent.url();
+  await agent.getByRole("link", { name: "Lot 6, Fennel Court" }).click();
+  const chooser = agent.waitForEvent("filechooser");
+  await agent.getByRole("button", { name: "choose files" }).click();
+  await (await chooser).setFiles(merged);
+  await agent.locator("li .title", { hasText: "From the other side" }).waitFor();
+  await agent.goto(bench);
+  await becomes([...started, "From the other side: 9"]);
+  assert.equal(await agent.locator(".slot.maybe").count(), 2);
+  await agent.getByRole("button", { name: /^Take: right 1 page of “From the other side”/ }).click();
+  await agent.getByText("Done: turned 1 page.").waitFor();
+  await agent.getByRole("button", { name: /^Take: “From the other side” looks like 3 forms/ }).click();
+  await becomes([...started, "Agency disclosure: 2", "Purchase agreement: 6", "Agency disclosure: 1"]);
+  await agent.keyboard.press("z");
+  await becomes([...started, "From the other side: 9"]);
+  await agent.getByRole("button", { name: "Set aside: From the other side" }).click();
+  await agent.getByText("1 set aside").first().waitFor();
+});
+
 test("rename, order, a whole document aside; a packet starts with what is chosen", async () => {
   await agent.getByRole("button", { name: "Agency disclosure, long form", exact: true }).click();
   await agent.getByLabel("Name of the document").fill("Agency / form");
   await agent.keyboard.press("Enter");
   await agent.getByRole("button", { name: "Read earlier: Agency / form" }).click();
-  await becomes(["Agency / form: 2", "Agency disclosure: 1", "Purchase agreement: 6"]);
+  await becomes(["Agency / form: 2", "Agency disclosure: 1", "Purchase agreement: 6", "From the other side: 9"]);
   await agent.getByRole("button", { name: "Set aside: Agency disclosure" }).click();
-  await agent.getByText("2 documents, 8 pages, 1 set aside").waitFor();
+  await agent.getByText("2 documents, 8 pages, 2 set aside").waitFor();
   await agent.getByRole("button", { name: "Start packet with 2 documents" }).click();
   await agent.getByRole("button", { name: "Page 8, Purchase agreement" }).waitFor();
   await agent.getByRole("button", { name: "Page 1, Agency / form" }).waitFor();

@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"indicum/core/bench"
+	"indicum/core/cuts"
 	"indicum/core/deal"
 	"indicum/core/field"
 	"indicum/core/ledger"
@@ -78,8 +79,9 @@ type Source struct {
 	Sha       string
 	CleanSha  string
 	Size      int64
-	Pages     []pdf.Page `gorm:"serializer:json"`
-	Notes     []string   `gorm:"serializer:json"`
+	Pages     []pdf.Page      `gorm:"serializer:json"`
+	Notes     []string        `gorm:"serializer:json"`
+	Proposals []cuts.Proposal `gorm:"serializer:json"` // the documents its pages seem to be
 	CreatedAt time.Time
 }
 

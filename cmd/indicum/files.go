@@ -11,6 +11,7 @@ import (
 	"strconv"
 	"strings"
 
+	"indicum/core/cuts"
 	"indicum/core/pdf"
 	"indicum/desk"
 )
@@ -48,10 +49,39 @@ func intake(ctx context.Context, args []string) error {
 	if err != nil {
 		return err
 	}
+	read, err := e.Read(ctx, args[0], len(in.Pages), in.Clean)
+	if err != nil {
+		return err
+	}
+	for i := range read {
+		in.Pages[i].Turn = read[i].Turn
+	}
 	if in.Notes == nil {
 		in.Notes = []string{}
 	}
 	return json.NewEncoder(os.Stdout).Encode(in)
+}
+
+// proposals prints where a file seems to fall into several documents, and their names.
+func proposals(ctx context.Context, args []string) error {
+	if len(args) != 1 {
+		return errors.New("cuts takes one file")
+	}
+	data, err := readFile(args[0])
+	if err != nil {
+		return err
+	}
+	e := engine()
+	defer e.Close()
+	in, err := e.Intake(ctx, data)
+	if err != nil {
+		return err
+	}
+	read, err := e.Read(ctx, args[0], len(in.Pages), data)
+	if err != nil {
+		return err
+	}
+	return json.NewEncoder(os.Stdout).Encode(cuts.Propose(read))
 }
 
 // pageSpec reads “2-5,7@90” for a file of n pages; "" means all.

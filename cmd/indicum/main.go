@@ -28,6 +28,7 @@ func init() {
 		"ledger":   {"ledger [settings]", "check every packet’s ledger", checkLedgers},
 		"database": {"database DIR COMMAND…", "run a command with a private MariaDB at $INDICUM_TEST_DATABASE", withDatabase},
 		"intake":   {"intake FILE", "check a PDF; prints its pages as JSON", intake},
+		"cuts":     {"cuts FILE.pdf", "propose where a file falls into several documents, as JSON", proposals},
 		"merge":    {"merge -o OUT.pdf A.pdf B.pdf:2-5,7 C.pdf:3@90", "make one file of pages of several", merge},
 		"split":    {"split -o DIR FILE.pdf 1-3=Name 4=Other", "make several files of one", split},
 		"verify":   {"verify FILE.pdf", "check the seal of an executed copy", verify},

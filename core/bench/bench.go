@@ -51,14 +51,16 @@ type At struct {
 
 // Op is one thing a person does on the bench. Which members count follows from Kind.
 type Op struct {
-	Kind  string  `json:"kind"`
-	Doc   int64   `json:"doc"`   // cut, ranges, rename, order, aside-doc, move (target)
-	Index int     `json:"index"` // cut: before this page; move: before this page; order: new place
-	Docs  []int64 `json:"docs"`  // join: the others go behind the first
-	Pages []At    `json:"pages"` // move, turn, aside
-	By    int     `json:"by"`    // turn: 90, 180 or 270
-	Aside bool    `json:"aside"` // aside, aside-doc: true sets aside, false brings back
-	Text  string  `json:"text"`  // rename: the name; ranges: such as "1-3, 4, 5-9"
+	Kind  string   `json:"kind"`
+	Doc   int64    `json:"doc"`   // cut, ranges, rename, order, aside-doc, move (target)
+	Index int      `json:"index"` // cut: before this page; move: before this page; order: new place
+	Docs  []int64  `json:"docs"`  // join: the others go behind the first
+	Pages []At     `json:"pages"` // move, turn, aside
+	By    int      `json:"by"`    // turn: 90, 180 or 270
+	Each  []int    `json:"each"`  // turn: instead of By, a turn for each of Pages
+	Aside bool     `json:"aside"` // aside, aside-doc: true sets aside, false brings back
+	Text  string   `json:"text"`  // rename: the name; ranges: such as "1-3, 4, 5-9"
+	Names []string `json:"names"` // ranges: the parts' names, where known
 }
 
 // ErrOp is wrapped by every refusal; its text is a sentence.
@@ -185,7 +187,11 @@ func ranges(docs []Doc, op Op) ([]Doc, string, error) {
 	taken := make([]bool, len(d.Pages))
 	var parts []Doc
 	for k, r := range list {
-		parts = append(parts, Doc{Name: partName(d.Name, k+1), Pages: slices.Clone(d.Pages[r[0]:r[1]])})
+		name := partName(d.Name, k+1)
+		if k < len(op.Names) && strings.TrimSpace(op.Names[k]) != "" {
+			name = clip(strings.Join(strings.Fields(op.Names[k]), " "), MaxName)
+		}
+		parts = append(parts, Doc{Name: name, Pages: slices.Clone(d.Pages[r[0]:r[1]])})
 		for p := r[0]; p < r[1]; p++ {
 			taken[p] = true
 		}
@@ -295,8 +301,15 @@ func mark(docs []Doc, op Op) ([]Doc, string, error) {
 	if err != nil {
 		return nil, "", err
 	}
-	if op.Kind == "turn" && (op.By != 90 && op.By != 180 && op.By != 270) {
-		return nil, "", refuse("A page is turned by 90, 180 or 270 degrees.")
+	by := map[At]int{}
+	for k, at := range op.Pages {
+		by[at] = op.By
+		if len(op.Each) == len(op.Pages) {
+			by[at] = op.Each[k]
+		}
+		if b := by[at]; op.Kind == "turn" && b != 90 && b != 180 && b != 270 {
+			return nil, "", refuse("A page is turned by 90, 180 or 270 degrees.")
+		}
 	}
 	n := 0
 	for i, pages := range sel {
@@ -307,8 +320,9 @@ func mark(docs []Doc, op Op) ([]Doc, string, error) {
 				p.Aside = op.Aside
 				continue
 			}
-			p.Turn = (p.Turn + op.By) % 360
-			if op.By != 180 {
+			turn := by[At{docs[i].ID, k}]
+			p.Turn = (p.Turn + turn) % 360
+			if turn != 180 {
 				p.Width, p.Height = p.Height, p.Width
 			}
 		}

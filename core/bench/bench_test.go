@@ -74,6 +74,8 @@ func TestApply(t *testing.T) {
 		"move beyond":       {Op{Kind: "move", Doc: 1, Index: 4, Pages: []At{{2, 0}}}, "no such place"},
 		"turn":              {Op{Kind: "turn", By: 270, Pages: []At{{1, 0}, {2, 1}}}, "A: 0@270 1 2 | B: 3 4@270"},
 		"turn askew":        {Op{Kind: "turn", By: 45, Pages: []At{{1, 0}}}, "90, 180 or 270"},
+		"turn each":         {Op{Kind: "turn", Each: []int{90, 180}, Pages: []At{{1, 0}, {1, 2}}}, "A: 0@90 1 2@180 | B: 3 4"},
+		"ranges with names": {Op{Kind: "ranges", Doc: 1, Text: "1-2,3", Names: []string{" Offer ", ""}}, "Offer: 0 1 | A, part 2: 2 | B: 3 4"},
 		"aside":             {Op{Kind: "aside", Aside: true, Pages: []At{{1, 1}}}, "A: 0 1x 2 | B: 3 4"},
 		"aside all":         {Op{Kind: "aside", Aside: true, Pages: []At{{2, 0}, {2, 1}}}, "no page left"},
 		"aside whole":       {Op{Kind: "aside-doc", Aside: true, Doc: 2}, "A: 0 1 2 | (B): 3 4"},

@@ -15,6 +15,8 @@ import (
 	"sync"
 	"syscall"
 	"time"
+
+	"indicum/core/cuts"
 )
 
 // Engine runs PDF work in worker processes: this program started again with WorkerEnv set. A worker
@@ -91,20 +93,42 @@ func (e *Engine) Intake(ctx context.Context, data []byte) (Intake, error) {
 // Render draws one page of a document (page from 0, turn clockwise in degrees) as a PNG of the given
 // width in pixels. key identifies the document's bytes, which load fetches when the worker lacks them.
 func (e *Engine) Render(ctx context.Context, key string, page, turn, width int, load func() ([]byte, error)) ([]byte, error) {
-	t := &renderTask{key, page, turn, width}
+	resp, err := e.keyed(ctx, request{Render: &renderTask{key, page, turn, width}}, load)
+	return resp.Bytes, err
+}
+
+// keyed runs a task on a document that the worker may still have; its bytes are sent only if not.
+func (e *Engine) keyed(ctx context.Context, req request, load func() ([]byte, error)) (response, error) {
 	w, err := e.take(ctx)
 	if err != nil {
-		return nil, err
+		return response{}, err
 	}
-	resp, err := w.do(ctx, request{Render: t})
+	defer e.give(w)
+	resp, err := w.do(ctx, req)
 	if err == nil && resp.NeedData {
 		var data []byte
 		if data, err = load(); err == nil {
-			resp, err = w.do(ctx, request{Render: t, Data: [][]byte{data}})
+			req.Data = [][]byte{data}
+			resp, err = w.do(ctx, req)
 		}
 	}
-	e.give(w)
-	return resp.Bytes, err
+	return resp, err
+}
+
+const readAtOnce = 100 // pages
+
+// Read returns the text of a document's n pages, as the proposals need it.
+func (e *Engine) Read(ctx context.Context, key string, n int, data []byte) ([]cuts.Page, error) {
+	var out []cuts.Page
+	for from := 0; from < n; from += readAtOnce {
+		t := &readTask{key, from, min(n, from+readAtOnce)}
+		resp, err := e.keyed(ctx, request{Read: t}, func() ([]byte, error) { return data, nil })
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, resp.Text...)
+	}
+	return out, nil
 }
 
 // Compose makes one PDF of pages of several sources, in the order of refs.

@@ -25,9 +25,10 @@ const (
 
 // Page is one page as displayed.
 type Page struct {
-	Width  float64 `json:"width"`  // points
-	Height float64 `json:"height"` // points
-	Rotate int     `json:"rotate"` // the file's own /Rotate, already applied to Width and Height
+	Width  float64 `json:"width"`          // points
+	Height float64 `json:"height"`         // points
+	Rotate int     `json:"rotate"`         // the file's own /Rotate, already applied to Width and Height
+	Turn   int     `json:"turn,omitempty"` // proposed: clockwise degrees that would set the text upright
 }
 
 // PageRef names a page of one of several sources, with an extra clockwise turn of 0, 90, 180 or 270.

@@ -11,6 +11,8 @@ import (
 	"time"
 
 	"github.com/landlock-lsm/go-landlock/landlock"
+
+	"indicum/core/cuts"
 )
 
 // errNeedDocument asks the caller to send the document again with its bytes.
@@ -21,6 +23,7 @@ type request struct {
 	Data    [][]byte
 	Intake  bool
 	Render  *renderTask
+	Read    *readTask
 	Compose []PageRef
 	Execute *Plan
 	Now     time.Time
@@ -35,6 +38,7 @@ type response struct {
 	Intake   Intake
 	Bytes    []byte
 	Prepared Prepared
+	Text     []cuts.Page
 }
 
 // workerMemory is the memory in bytes at which a worker's garbage collector works hard; the engine
@@ -107,6 +111,8 @@ func (e *renderer) do(req request) (resp response) {
 		resp.Bytes, resp.Intake.Clean = resp.Intake.Clean, nil
 	case req.Render != nil:
 		resp.Bytes, err = e.png(*req.Render, first)
+	case req.Read != nil:
+		resp.Text, err = e.read(*req.Read, first)
 	case req.Execute != nil:
 		resp.Prepared, err = e.execute(*req.Execute, req.Now)
 	default:

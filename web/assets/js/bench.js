@@ -87,7 +87,21 @@ function show(next) {
   strips.replaceChildren(...state.docs.map(heap));
   if (!state.docs.length) strips.append(el("p", { class: "p-10 text-center" }, "Nothing lies here yet. Bring files into the deal first."));
   strips.scrollTop = top;
+  suggest();
   mark();
+}
+
+/** Shows what the pages themselves suggest; one press takes a proposal, nothing happens unasked. */
+function suggest() {
+  const { proposals } = state;
+  $("proposals").textContent = proposals.length ? count(proposals.length, "proposal") : "";
+  $("findings").replaceChildren(
+    ...proposals.slice(0, 2).map((p) => {
+      const take = el("button", { class: "plain flex-none", "aria-label": `Take: ${p.words}` }, "take");
+      take.addEventListener("click", () => work(p.op));
+      return el("span", { class: "flex min-w-0 gap-2", title: p.words }, el("span", { class: "truncate" }, p.words), take);
+    }),
+  );
 }
 
 function heap(d) {
@@ -130,8 +144,9 @@ function heap(d) {
 
 function slot(d, i) {
   const edge = i === 0 || i === d.pages.length;
+  const maybe = state.proposals.some((p) => p.doc === d.id && p.cuts?.includes(i));
   const s = el("button", {
-    class: `slot ${edge ? "edge" : ""}`,
+    class: `slot ${edge ? "edge" : ""} ${maybe ? "maybe" : ""}`,
     tabindex: "-1",
     "aria-label": edge ? `Edge of ${d.name}` : `Cut ${d.name} before page ${i + 1}`,
     "data-slot": `${d.id}/${i}`,
