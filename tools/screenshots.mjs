@@ -1,5 +1,9 @@
 // Takes the pictures in docs/screenshots from a running demo: node tools/screenshots.mjs URL
 import { chromium } from "playwright-core";
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { link } from "../e2e/app.mjs";
 
 const url = process.argv[2] || "http://127.0.0.1:8787";
@@ -60,6 +64,24 @@ await page.getByLabel("PDF file").setInputFiles(file);
 await page.getByRole("button", { name: "Check" }).click();
 await page.locator("[data-outcome]").waitFor();
 await shot(page, "verify");
+
+// A file from the other side that holds three forms, one of them on its side.
+const dir = mkdtempSync(join(tmpdir(), "indicum-shots-"));
+const get = async (id) => {
+  const path = join(dir, `${id}.pdf`);
+  writeFileSync(path, await (await page.request.get(`${url}/sources/${id}/original`)).body());
+  return path;
+};
+const merged = join(dir, "merged.pdf");
+execFileSync("bin/indicum", ["merge", "-o", merged, await get(7), `${await get(1)}:1@90`, `${await get(2)}:1`]);
+await page.request.post(`${url}/deals/3/files?name=Forms%20from%20the%20other%20side.pdf`, {
+  data: readFileSync(merged),
+  headers: { "Content-Type": "application/octet-stream" },
+});
+await page.goto(`${url}/deals/3/bench`);
+await page.locator(".leaflet").first().waitFor();
+await page.waitForTimeout(1500);
+await page.screenshot({ path: "docs/screenshots/bench.png" });
 
 const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true })).newPage();
 const mail = await link(page, app, "dvorsky@example.net", "Please sign: Agency");
