@@ -27,7 +27,7 @@ lint:
 
 # The closing lines of both runners, go test and node's, end the output.
 test: setup-test build lint
-	@bin/indicum database .data/test sh -c 'go test -count=1 $(GO_PACKAGES) && node --test --test-timeout=240000 e2e/*.test.mjs'
+	@bin/indicum database .data/test sh -c 'go test -count=1 $(GO_PACKAGES) && node --test --test-concurrency=1 --test-timeout=240000 e2e/*.test.mjs'
 
 bench: setup-test build
 	@bin/indicum database .data/test go test -run '^$$' -bench . -benchtime 1x -timeout 30m ./bench

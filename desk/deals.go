@@ -190,7 +190,8 @@ func (d *Desk) propose(ctx context.Context, src *store.Source, clean, data []byt
 	} else if !errors.Is(err, store.ErrNotFound) {
 		return err
 	}
-	// The bookmarks are in the file as it came; the clean copy has none.
+	// The bookmarks are in the file as it came; the clean copy has none. A picture is read as the page
+	// it became.
 	read, err := d.Engine.Read(ctx, hex.EncodeToString(sum[:]), len(src.Pages), data)
 	if err != nil || len(read) != len(src.Pages) {
 		read, err = d.Engine.Read(ctx, hex.EncodeToString(sum[:])+" clean", len(src.Pages), clean)

@@ -83,7 +83,7 @@ test("two PDFs become a packet, are signed by three people and come back sealed"
       pdf("First form"),
       { name: "letter.pdf", mimeType: "application/pdf", buffer: Buffer.from("not one") },
     ]);
-    await agent.getByText("letter.pdf: This is not a PDF file.").waitFor();
+    await agent.getByText("letter.pdf: This is not a PDF file").waitFor();
     await agent.getByRole("button", { name: "Page 2, First form" }).waitFor();
     await agent.getByRole("button", { name: "Read earlier: First form" }).click();
     await agent.getByRole("button", { name: "Page 1, First form" }).waitFor();

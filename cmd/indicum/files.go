@@ -79,6 +79,9 @@ func proposals(ctx context.Context, args []string) error {
 	}
 	read, err := e.Read(ctx, args[0], len(in.Pages), data)
 	if err != nil {
+		read, err = e.Read(ctx, args[0]+" clean", len(in.Pages), in.Clean) // a picture, or damaged
+	}
+	if err != nil {
 		return err
 	}
 	return json.NewEncoder(os.Stdout).Encode(cuts.Propose(read))

@@ -224,8 +224,15 @@ func (e *renderer) intake(data []byte) (Intake, error) {
 	if len(bytes.TrimSpace(data[:min(len(data), 4096)])) == 0 {
 		return out, refuse("This file is empty.")
 	}
+	if picture(data) {
+		made, err := pictureFile(data)
+		if err != nil {
+			return out, err
+		}
+		data = made
+	}
 	if !bytes.Contains(data[:min(len(data), 1024)], []byte("%PDF-")) {
-		return out, refuse("This is not a PDF file.")
+		return out, refuse("This is not a PDF file, nor a picture that Indicum takes (JPEG, PNG or TIFF).")
 	}
 	r, err := e.openAny(data)
 	if err != nil {
