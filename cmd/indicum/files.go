@@ -35,21 +35,36 @@ func readFile(name string) ([]byte, error) {
 	return os.ReadFile(name)
 }
 
-func intake(ctx context.Context, args []string) error {
-	if len(args) != 1 {
-		return errors.New("intake takes one file")
-	}
-	data, err := readFile(args[0])
+// takeIn reads a file and checks it.
+func takeIn(ctx context.Context, e *pdf.Engine, name string) ([]byte, pdf.Intake, error) {
+	data, err := readFile(name)
 	if err != nil {
-		return err
+		return nil, pdf.Intake{}, err
+	}
+	in, err := e.Intake(ctx, data)
+	return data, in, err
+}
+
+// readText checks a file and reads what is printed on its pages.
+func readText(ctx context.Context, args []string) (pdf.Intake, []cuts.Page, error) {
+	if len(args) != 1 {
+		return pdf.Intake{}, nil, errors.New("this takes one file")
 	}
 	e := engine()
 	defer e.Close()
-	in, err := e.Intake(ctx, data)
+	data, in, err := takeIn(ctx, e, args[0])
 	if err != nil {
-		return err
+		return in, nil, err
 	}
-	read, err := e.Read(ctx, args[0], len(in.Pages), in.Clean)
+	read, err := e.Read(ctx, args[0], len(in.Pages), data)
+	if err != nil || len(read) != len(in.Pages) {
+		read, err = e.Read(ctx, args[0]+" clean", len(in.Pages), in.Clean) // a picture, or damaged
+	}
+	return in, read, err
+}
+
+func intake(ctx context.Context, args []string) error {
+	in, read, err := readText(ctx, args)
 	if err != nil {
 		return err
 	}
@@ -64,23 +79,7 @@ func intake(ctx context.Context, args []string) error {
 
 // proposals prints where a file seems to fall into several documents, and their names.
 func proposals(ctx context.Context, args []string) error {
-	if len(args) != 1 {
-		return errors.New("cuts takes one file")
-	}
-	data, err := readFile(args[0])
-	if err != nil {
-		return err
-	}
-	e := engine()
-	defer e.Close()
-	in, err := e.Intake(ctx, data)
-	if err != nil {
-		return err
-	}
-	read, err := e.Read(ctx, args[0], len(in.Pages), data)
-	if err != nil {
-		read, err = e.Read(ctx, args[0]+" clean", len(in.Pages), in.Clean) // a picture, or damaged
-	}
+	_, read, err := readText(ctx, args)
 	if err != nil {
 		return err
 	}
@@ -135,11 +134,7 @@ func merge(ctx context.Context, args []string) error {
 				name, spec = arg[:i], arg[i+1:]
 			}
 		}
-		data, err := readFile(name)
-		if err != nil {
-			return err
-		}
-		in, err := e.Intake(ctx, data)
+		_, in, err := takeIn(ctx, e, name)
 		if err != nil {
 			return fmt.Errorf("%s: %w", name, err)
 		}
@@ -182,13 +177,9 @@ func split(ctx context.Context, args []string) error {
 	if err := fs.Parse(args); err != nil || *dir == "" || fs.NArg() < 2 {
 		return errors.New("split takes -o DIR, a file, and at least one range=name")
 	}
-	data, err := readFile(fs.Arg(0))
-	if err != nil {
-		return err
-	}
 	e := engine()
 	defer e.Close()
-	in, err := e.Intake(ctx, data)
+	_, in, err := takeIn(ctx, e, fs.Arg(0))
 	if err != nil {
 		return err
 	}

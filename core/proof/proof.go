@@ -9,6 +9,7 @@ import (
 
 	"indicum/core/deal"
 	"indicum/core/field"
+	"indicum/core/typeface"
 )
 
 // Draft is what the proof reads.
@@ -74,6 +75,9 @@ func Read(d Draft) []Finding {
 	for _, s := range d.Signers {
 		if trouble := deal.CheckEmail(s.Email); trouble != "" {
 			out = append(out, Finding{Where: s.Name, Text: trouble, Signer: s.ID, Fix: "email"})
+		}
+		if missing := typeface.Get("text").Missing(s.Name); missing != "" {
+			out = append(out, Finding{Where: s.Name, Text: "has characters in the name that can’t be printed yet: “" + missing + "”", Signer: s.ID, Fix: "people"})
 		}
 		if required[s.ID] == 0 && len(d.Documents) > 0 {
 			out = append(out, Finding{Where: s.Name, Text: "has no place they must fill", Signer: s.ID, Fix: "place"})

@@ -18,6 +18,7 @@ func TestRead(t *testing.T) {
 		t.Fatalf("a whole draft: %v", got)
 	}
 	for want, change := range map[string]func(*Draft){
+		"山田 Yamada has characters in the name that can’t be printed yet: “山田”": func(d *Draft) { d.Signers[0].Name = "山田 Yamada" },
 		"Packet has no title":                                                func(d *Draft) { d.Title = " " },
 		"Packet would lapse before it is sent":                               func(d *Draft) { d.Due = now },
 		"Packet has no document":                                             func(d *Draft) { d.Documents = nil },

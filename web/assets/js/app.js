@@ -58,7 +58,11 @@ for (const box of document.querySelectorAll("[data-files]")) {
     if (done.length && done.length === files.length) location.reload();
     else if (done.length) list.append(line("The others are in. Reload to see them."));
   };
-  const picker = Object.assign(document.createElement("input"), { type: "file", multiple: true, accept: "application/pdf,.pdf,image/jpeg,image/png,image/tiff" });
+  const picker = Object.assign(document.createElement("input"), {
+    type: "file",
+    multiple: true,
+    accept: "application/pdf,.pdf,image/jpeg,image/png,image/tiff",
+  });
   picker.addEventListener("change", () => take([...picker.files]));
   box.querySelector("[data-pick]").addEventListener("click", () => picker.click());
   box.addEventListener("dragover", (e) => {

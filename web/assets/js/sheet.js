@@ -103,7 +103,11 @@ async function addFiles(files) {
 }
 
 function pick() {
-  const input = Object.assign(document.createElement("input"), { type: "file", multiple: true, accept: "application/pdf,.pdf,image/jpeg,image/png,image/tiff" });
+  const input = Object.assign(document.createElement("input"), {
+    type: "file",
+    multiple: true,
+    accept: "application/pdf,.pdf,image/jpeg,image/png,image/tiff",
+  });
   input.addEventListener("change", () => addFiles([...input.files]));
   input.click();
 }
