@@ -2,6 +2,8 @@ module indicum
 
 go 1.26.8
 
+ignore ./node_modules
+
 require (
 	github.com/emersion/go-message v0.18.2
 	github.com/emersion/go-smtp v0.25.1
