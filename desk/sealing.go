@@ -140,7 +140,6 @@ func (m material) plan(title string, only ...int) pdf.Plan {
 			}
 		}
 		out.Documents = append(out.Documents, m.docs[i])
-		out.Names = append(out.Names, doc.Name)
 	}
 	return out
 }

@@ -10,6 +10,21 @@ import assert from "node:assert/strict";
 
 const axeSource = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
 
+/** Starts Debian's Chromium without its background traffic. */
+export const launch = () =>
+  chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: [
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+    ],
+  });
+
 export async function start() {
   const server = process.env.INDICUM_TEST_DATABASE;
   assert.ok(server, "run by `make test`, which starts MariaDB");
@@ -40,18 +55,7 @@ export async function start() {
   };
   const ended = () => new Promise((resolve) => app.removeAllListeners("exit").on("exit", resolve));
   const url = await run("127.0.0.1:0");
-  const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: [
-      "--no-sandbox",
-      "--disable-gpu",
-      "--disable-quic",
-      "--no-first-run",
-      "--disable-background-networking",
-      "--disable-component-update",
-      "--disable-sync",
-    ],
-  });
+  const browser = await launch();
   const trouble = [];
   return {
     url,

@@ -134,8 +134,16 @@ test("two PDFs become a packet, are signed by three people and come back sealed"
     await count(6);
     await field(agent, "Signature of Otis Brandt").waitFor();
     // Undo and redo.
+    const place = () => field(agent, "Signature of Otis Brandt").getAttribute("transform");
+    const changes = (from) =>
+      agent.waitForFunction((t) => document.querySelector('.field[aria-label^="Signature of Otis"]').getAttribute("transform") !== t, from);
+    const moved = await place();
     await agent.keyboard.press("z");
+    await changes(moved);
+    const back = await place();
     await agent.keyboard.press("Shift+z");
+    await changes(back);
+    assert.equal(await place(), moved);
     await agent.keyboard.press("Escape");
     // The agent's places, and text, by key alone.
     await agent.keyboard.press("3");
@@ -251,6 +259,19 @@ test("two PDFs become a packet, are signed by three people and come back sealed"
     // A required place still empty: finishing from outside is refused, too.
     const refused = await page.evaluate(async () => (await fetch(`${location.pathname}/finish`, { method: "POST", body: "{}" })).status);
     assert.equal(refused, 422);
+    await page.getByRole("button", { name: "Write…" }).click();
+    await page.getByRole("textbox", { name: "Time of day" }).fill("5:15 PM");
+    await page.keyboard.press("Enter");
+    await page.getByRole("button", { name: "Finish…" }).click();
+    // Another device empties the text: finishing is refused, and leads back to the empty place.
+    await page.evaluate(async () => {
+      const { places } = await (await fetch(`${location.pathname}/places`)).json();
+      const text = places.find((p) => p.mine && p.kind === "text");
+      await fetch(`${location.pathname}/fill`, { method: "POST", body: JSON.stringify({ field: text.id, content: "" }) });
+    });
+    await page.getByRole("button", { name: "Finish", exact: true }).click();
+    await page.getByText("A required place is still empty.").waitFor();
+    await page.getByText("Place 2 of 2").waitFor();
     await page.getByRole("button", { name: "Write…" }).click();
     await page.getByRole("textbox", { name: "Time of day" }).fill("5:15 PM");
     await page.keyboard.press("Enter");

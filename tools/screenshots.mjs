@@ -1,25 +1,13 @@
 // Takes the pictures in docs/screenshots from a running demo: node tools/screenshots.mjs URL
-import { chromium } from "playwright-core";
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { link } from "../e2e/app.mjs";
+import { launch, link } from "../e2e/app.mjs";
 
 const url = process.argv[2] || "http://127.0.0.1:8787";
 const app = { url };
-const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
-  args: [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-  ],
-});
+const browser = await launch();
 const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
 const shot = async (p, name) => {
   await p.waitForLoadState("networkidle").catch(() => {});

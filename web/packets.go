@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"io"
 	"mime"
 	"net/http"
 	"strconv"
@@ -32,10 +31,6 @@ func readJSON(r *http.Request, v any) error {
 	}
 	return nil
 }
-
-func readAll(r *http.Request) ([]byte, error) { return io.ReadAll(r.Body) }
-
-func readFull(r io.Reader, b []byte) (int, error) { return io.ReadFull(r, b) }
 
 // download answers with a file to be saved.
 func download(w http.ResponseWriter, name, kind string, data []byte) {

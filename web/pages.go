@@ -3,6 +3,7 @@ package web
 import (
 	"errors"
 	"fmt"
+	"io"
 	"net/http"
 	"strconv"
 	"strings"
@@ -166,7 +167,7 @@ func (s *Server) saveParty(w http.ResponseWriter, r *http.Request) {
 
 // addFile takes one file into a deal; the body is the file, its name is in the query.
 func (s *Server) addFile(w http.ResponseWriter, r *http.Request) {
-	data, err := readAll(r)
+	data, err := io.ReadAll(r.Body)
 	if err != nil {
 		s.fail(w, r, err)
 		return
@@ -230,7 +231,7 @@ func (s *Server) verify(w http.ResponseWriter, r *http.Request) {
 	}
 	defer file.Close()
 	data := make([]byte, head.Size)
-	if _, err := readFull(file, data); err != nil {
+	if _, err := io.ReadFull(file, data); err != nil {
 		s.fail(w, r, err)
 		return
 	}

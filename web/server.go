@@ -63,6 +63,7 @@ func (s *Server) public(r chi.Router) {
 	r.Route("/sign/{token}", func(r chi.Router) {
 		r.Use(limitBody(2 << 20))
 		r.Get("/", s.signing)
+		r.Get("/places", s.places)
 		r.Post("/consent", s.consent)
 		r.Post("/decline", s.decline)
 		r.Post("/sample", s.sample)

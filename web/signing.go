@@ -175,6 +175,9 @@ func (s *Server) again(w http.ResponseWriter, r *http.Request, err error) {
 	writeJSON(w, http.StatusOK, s.signingSheet(v, func(doc store.PacketDocument) []desk.SheetPage { return desk.SigningPages(token(r), doc) }))
 }
 
+// places answers with all places as they are now.
+func (s *Server) places(w http.ResponseWriter, r *http.Request) { s.again(w, r, nil) }
+
 func (s *Server) ink(w http.ResponseWriter, r *http.Request) {
 	var in struct{ Signature, Initials *field.Ink }
 	if err := readJSON(r, &in); err != nil {

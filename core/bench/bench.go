@@ -36,7 +36,6 @@ func Kept(pages []Page) []Page {
 	var out []Page
 	for _, p := range pages {
 		if !p.Aside {
-			p.Aside = false
 			out = append(out, p)
 		}
 	}

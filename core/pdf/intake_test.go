@@ -178,9 +178,9 @@ func TestFilledFormValuesStayVisible(t *testing.T) {
 	}
 	out := sealed(t, Plan{Documents: [][]byte{in.Clean}, Marks: []Placed{mark(field.Date, field.Rect{X: 72, Y: 300, W: 90, H: 16}, field.Mark{Text: "Nov 23, 2026"})}})
 	text := tool(t, "pdftotext", "-bbox", save(t, out), "-")
-	for word, y := range map[string]string{"412,500": "17", "Ottoline": "2", "printed": "6"} {
+	for _, word := range []string{"412,500", "Ottoline", "printed"} {
 		if i := strings.Index(text, ">"+word+"<"); i < 0 {
-			t.Errorf("%q (near %s) is not on the executed page:\n%s", word, y, text)
+			t.Errorf("%q is not on the executed page:\n%s", word, text)
 		}
 	}
 }

@@ -55,7 +55,6 @@ type Placed struct {
 // Plan says what an executed copy is made of.
 type Plan struct {
 	Documents [][]byte
-	Names     []string
 	Marks     []Placed
 	Record    *Record // nil: without signing record
 	Title     string

@@ -1,5 +1,6 @@
 // The bench: a deal's documents as strips of pages that are split, joined, moved, turned and set aside.
 // Every gesture is one operation on the server, which keeps it for undoing.
+import { el } from "./dom.js";
 import { live } from "./live.js";
 import { renameInPlace } from "./rename.js";
 
@@ -14,12 +15,6 @@ let anchor = null;
 let clip = [];
 let busy = false;
 
-const el = (tag, attrs = {}, ...children) => {
-  const e = document.createElement(tag);
-  for (const [k, v] of Object.entries(attrs)) if (v !== undefined && v !== false) e.setAttribute(k, v === true ? "" : v);
-  e.append(...children.filter((c) => c !== null && c !== undefined));
-  return e;
-};
 const count = (n, one) => `${n} ${one}${n === 1 ? "" : "s"}`;
 const say = (text, bad) => {
   $("notice").textContent = text;

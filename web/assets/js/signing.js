@@ -145,7 +145,7 @@ function start(first) {
     if (!p.filled && p.mine) {
       const word = {
         signature: "your signature",
-        initials: data.initials.length > 4 ? "initials" : "initials",
+        initials: "initials",
         date: "date fills itself",
         name: "name fills itself",
         text: p.label || "write here",
@@ -268,10 +268,14 @@ function start(first) {
     } catch (err) {
       $("finish-trouble").textContent = err.message;
       $("finish-now").disabled = false;
+      // Another device may have emptied a place in the meantime: look again, and lead back to it.
+      const now = await fetch(`${base}/places`, { headers: { Accept: "application/json" } }).catch(() => null);
+      if (now?.ok) data = await now.json();
       const any = mine().findIndex(open);
       if (any >= 0) {
         $("finish").close();
         show(any);
+        $("what").textContent = err.message;
       }
     } finally {
       working = false;

@@ -1,15 +1,6 @@
 // The people column: who signs, in which turn, where they can be reached; and what is chosen.
+import { el } from "../dom.js";
 import { kindOf } from "../ink.js";
-
-const el = (tag, attrs = {}, ...children) => {
-  const e = document.createElement(tag);
-  for (const [k, v] of Object.entries(attrs)) {
-    if (k === "onclick" || k === "onchange") e.addEventListener(k.slice(2), v);
-    else if (v !== undefined && v !== false) e.setAttribute(k, v === true ? "" : v);
-  }
-  e.append(...children.filter((c) => c !== null && c !== undefined));
-  return e;
-};
 
 export class People {
   constructor(draft, view, hand) {
