@@ -270,7 +270,7 @@ test("two PDFs become a packet, are signed by three people and come back sealed"
       await fetch(`${location.pathname}/fill`, { method: "POST", body: JSON.stringify({ field: text.id, content: "" }) });
     });
     await page.getByRole("button", { name: "Finish", exact: true }).click();
-    await page.getByText("A required place is still empty.").waitFor();
+    await page.locator("#what", { hasText: "A required place is still empty." }).waitFor();
     await page.getByText("Place 2 of 2").waitFor();
     await page.getByRole("button", { name: "Write…" }).click();
     await page.getByRole("textbox", { name: "Time of day" }).fill("5:15 PM");
