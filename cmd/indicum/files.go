@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -21,7 +22,9 @@ func engine() *pdf.Engine {
 	if err != nil {
 		dir = os.TempDir()
 	}
-	return pdf.NewEngine(1, filepath.Join(dir, "indicum", "wasm"))
+	e := pdf.NewEngine(1, filepath.Join(dir, "indicum", "wasm"))
+	e.Light = true
+	return e
 }
 
 func readFile(name string) ([]byte, error) {
@@ -86,8 +89,8 @@ func proposals(ctx context.Context, args []string) error {
 	return json.NewEncoder(os.Stdout).Encode(cuts.Propose(read))
 }
 
-// pageSpec reads “2-5,7@90” for a file of n pages; "" means all.
-func pageSpec(spec string, n int) ([]pdf.PageRef, error) {
+// pageSpec reads “2-5,7@90”; "" means all pages.
+func pageSpec(spec string) ([]pdf.PageRef, error) {
 	turn := 0
 	if at := strings.LastIndex(spec, "@"); at >= 0 {
 		t, err := strconv.Atoi(spec[at+1:])
@@ -97,7 +100,7 @@ func pageSpec(spec string, n int) ([]pdf.PageRef, error) {
 		turn, spec = t, spec[:at]
 	}
 	if spec == "" {
-		spec = fmt.Sprintf("1-%d", n)
+		return []pdf.PageRef{{Page: pdf.AllPages, Turn: turn}}, nil
 	}
 	var out []pdf.PageRef
 	for _, part := range strings.Split(spec, ",") {
@@ -105,10 +108,13 @@ func pageSpec(spec string, n int) ([]pdf.PageRef, error) {
 		if !ranged {
 			to = from
 		}
-		a, err1 := strconv.Atoi(from)
-		b, err2 := strconv.Atoi(to)
-		if err1 != nil || err2 != nil || a < 1 || b < a || b > n {
-			return nil, fmt.Errorf("%q names no pages of a file with %d", part, n)
+		a, err1 := strconv.Atoi(strings.TrimSpace(from))
+		b, err2 := strconv.Atoi(strings.TrimSpace(to))
+		if err1 != nil || err2 != nil || a < 1 || b < a {
+			return nil, fmt.Errorf("%q is not a range of pages like 2-5", part)
+		}
+		if b > pdf.MaxPages {
+			return nil, fmt.Errorf("there is no page %d: a file has up to %d", b, pdf.MaxPages)
 		}
 		for p := a; p <= b; p++ {
 			out = append(out, pdf.PageRef{Page: p - 1, Turn: turn})
@@ -117,40 +123,72 @@ func pageSpec(spec string, n int) ([]pdf.PageRef, error) {
 	return out, nil
 }
 
+// fileSpec takes “C.pdf:3-5@90” or “C.pdf@90” apart. A file whose whole name is given is meant by it.
+func fileSpec(arg string) (name, spec string) {
+	if _, err := os.Stat(arg); err == nil {
+		return arg, ""
+	}
+	if i := strings.LastIndexByte(arg, ':'); i > 0 {
+		return arg[:i], arg[i+1:]
+	}
+	if i := strings.LastIndexByte(arg, '@'); i > 0 {
+		return arg[:i], arg[i:]
+	}
+	return arg, ""
+}
+
+// named puts the file's name before what is wrong with it.
+func named(err error, names []string) error {
+	var at pdf.SourceError
+	if errors.As(err, &at) && at.Source < len(names) {
+		return fmt.Errorf("%s: %w", names[at.Source], at.Err)
+	}
+	return err
+}
+
+// readWhole reads a file that is going to be merged or split.
+func readWhole(name string) ([]byte, error) {
+	data, err := readFile(name)
+	if err == nil && len(data) > pdf.MaxBytes {
+		err = fmt.Errorf("%s: this file has %d MB; Indicum takes files up to %d MB", name, len(data)>>20, pdf.MaxBytes>>20)
+	}
+	return data, err
+}
+
 func merge(ctx context.Context, args []string) error {
 	fs := flag.NewFlagSet("merge", flag.ContinueOnError)
 	out := fs.String("o", "", "file to write")
 	if err := fs.Parse(args); err != nil || *out == "" || fs.NArg() == 0 {
 		return errors.New("merge takes -o OUT.pdf and at least one file")
 	}
-	e := engine()
-	defer e.Close()
 	var sources [][]byte
+	var names []string
 	var refs []pdf.PageRef
+	read := map[string]int{}
 	for _, arg := range fs.Args() {
-		name, spec := arg, ""
-		if _, err := os.Stat(name); err != nil {
-			if i := strings.LastIndexAny(arg, ":"); i > 0 {
-				name, spec = arg[:i], arg[i+1:]
+		name, spec := fileSpec(arg)
+		pages, err := pageSpec(spec)
+		if err != nil {
+			return fmt.Errorf("%s: %w", name, err)
+		}
+		if _, ok := read[name]; !ok {
+			data, err := readWhole(name)
+			if err != nil {
+				return err
 			}
-		}
-		_, in, err := takeIn(ctx, e, name)
-		if err != nil {
-			return fmt.Errorf("%s: %w", name, err)
-		}
-		pages, err := pageSpec(spec, len(in.Pages))
-		if err != nil {
-			return fmt.Errorf("%s: %w", name, err)
+			read[name] = len(sources)
+			sources, names = append(sources, data), append(names, name)
 		}
 		for _, p := range pages {
-			p.Source = len(sources)
+			p.Source = read[name]
 			refs = append(refs, p)
 		}
-		sources = append(sources, in.Clean)
 	}
+	e := engine()
+	defer e.Close()
 	data, err := e.Compose(ctx, sources, refs)
 	if err != nil {
-		return err
+		return named(err, names)
 	}
 	return writeFile(*out, data)
 }
@@ -177,38 +215,39 @@ func split(ctx context.Context, args []string) error {
 	if err := fs.Parse(args); err != nil || *dir == "" || fs.NArg() < 2 {
 		return errors.New("split takes -o DIR, a file, and at least one range=name")
 	}
-	e := engine()
-	defer e.Close()
-	_, in, err := takeIn(ctx, e, fs.Arg(0))
+	data, err := readWhole(fs.Arg(0))
 	if err != nil {
 		return err
 	}
-	files := map[string][]byte{}
-	var order []string
+	var parts [][]pdf.PageRef
+	var files []string
 	for _, arg := range fs.Args()[1:] {
 		spec, name, ok := strings.Cut(arg, "=")
-		if !ok || strings.TrimSpace(name) == "" {
+		if !ok || strings.TrimSpace(name) == "" || spec == "" {
 			return fmt.Errorf("%q is not range=name", arg)
 		}
-		refs, err := pageSpec(spec, len(in.Pages))
+		refs, err := pageSpec(spec)
 		if err != nil {
 			return err
 		}
 		file := desk.FileName(name) + ".pdf"
-		if files[file] != nil {
+		if slices.Contains(files, file) {
 			return fmt.Errorf("two parts would be named %s", file)
 		}
-		if files[file], err = e.Compose(ctx, [][]byte{in.Clean}, refs); err != nil {
-			return err
-		}
-		order = append(order, file)
+		parts, files = append(parts, refs), append(files, file)
+	}
+	e := engine()
+	defer e.Close()
+	made, err := e.ComposeEach(ctx, [][]byte{data}, parts)
+	if err != nil {
+		return named(err, fs.Args()[:1])
 	}
 	if err := os.MkdirAll(*dir, 0o755); err != nil {
 		return err
 	}
-	for i, f := range order {
-		if err := writeFile(filepath.Join(*dir, f), files[f]); err != nil {
-			for _, done := range order[:i] {
+	for i, f := range files {
+		if err := writeFile(filepath.Join(*dir, f), made[i]); err != nil {
+			for _, done := range files[:i] {
 				os.Remove(filepath.Join(*dir, done))
 			}
 			return err

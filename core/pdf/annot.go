@@ -36,59 +36,74 @@ func (c *copier) annotations(n pageNode, self types.IndirectRef) (types.Array, [
 		kind := c.r.name(d["Subtype"])
 		switch {
 		case d == nil:
-		case kind == "Widget" && !c.live:
+		case kind == "Widget" && c.live && c.fieldType(d) != "Sig":
+			kept = append(kept, c.liveWidget(o, d, self))
+		case kind == "Widget":
 			if a, ok := c.widget(d); ok {
 				drawn = append(drawn, a)
 			}
-		case kind == "Widget" || quietAnnots[kind]:
-			if kind == "Link" && c.lost(d) {
-				continue
+		case quietAnnots[kind]:
+			dest, inside := c.leadsTo(d)
+			if inside && dest == nil {
+				continue // to a page that was left out
 			}
 			o := c.copy(o)
+			copied, _ := o.(types.Dict)
 			if ref, ok := o.(types.IndirectRef); ok {
 				c.drain()
-				if copied, ok := c.b.objs[ref.ObjectNumber.Value()-1].(types.Dict); ok {
-					copied["P"] = self
-				}
+				copied, _ = c.b.objs[ref.ObjectNumber.Value()-1].(types.Dict)
+			}
+			if copied == nil {
+				continue
+			}
+			copied["P"] = self
+			if inside {
+				copied["Dest"] = dest
+				delete(copied, "A")
 			}
 			kept = append(kept, o)
-		case kind == "FileAttachment":
-			c.dropped["attached files"] = true
-		default:
-			c.dropped["sound, film or other active content"] = true
+		default: // what it does is lost, how it looks is not
+			what := "sound, film or other active content"
+			if kind == "FileAttachment" {
+				what = "attached files"
+			}
+			c.dropped[what] = true
+			if a, ok := c.look(d); ok {
+				drawn = append(drawn, a)
+			}
 		}
 	}
 	return kept, drawn
 }
 
-// lost reports whether a link leads to a page that is not in the new file.
-func (c *copier) lost(d types.Dict) bool {
-	dest := c.r.deref(d["Dest"])
-	if a := c.r.dict(d["A"]); a != nil && c.r.name(a["S"]) == "GoTo" {
-		dest = c.r.deref(a["D"])
-	}
-	a, ok := dest.(types.Array)
-	if !ok || len(a) == 0 {
-		return false
-	}
-	ref, ok := a[0].(types.IndirectRef)
-	return ok && c.pages[ref.ObjectNumber.Value()] == (types.IndirectRef{})
-}
-
 // widget returns how a form field's widget is drawn, so that its value becomes part of the page.
 func (c *copier) widget(d types.Dict) (appearance, bool) {
+	if rect, ok := c.shown(d); ok {
+		if a, ok := c.look(d); ok {
+			return a, true
+		}
+		return c.plainWidget(d, rect)
+	}
+	return appearance{}, false
+}
+
+// shown returns where an annotation is drawn; false when it is hidden or has no place.
+func (c *copier) shown(d types.Dict) (box, bool) {
 	flags, _ := c.r.number(d["F"])
 	rect, ok := c.r.box(d["Rect"])
-	if !ok || int(flags)&(annotHidden|annotNoView) != 0 {
-		return appearance{}, false
-	}
+	return rect, ok && int(flags)&(annotHidden|annotNoView) == 0
+}
+
+// look returns the normal appearance of an annotation, as it would be drawn.
+func (c *copier) look(d types.Dict) (appearance, bool) {
+	rect, ok := c.shown(d)
 	normal := c.r.dict(d["AP"])["N"]
 	if states, ok := c.r.deref(normal).(types.Dict); ok {
 		normal = states[c.r.name(d["AS"])]
 	}
-	form, ok := c.r.deref(normal).(types.StreamDict)
-	if !ok {
-		return c.plainWidget(d, rect)
+	form, isForm := c.r.deref(normal).(types.StreamDict)
+	if !ok || !isForm {
+		return appearance{}, false
 	}
 	bbox, ok := c.r.box(form.Dict["BBox"])
 	if !ok {
@@ -125,15 +140,7 @@ func fitMatrix(b box, m [6]float64, r box) [6]float64 {
 // plainWidget draws a text or choice field that came without an appearance: the background and
 // border its characteristics name (ISO 32000-1, table 189), and its value.
 func (c *copier) plainWidget(d types.Dict, rect box) (appearance, bool) {
-	value, kind := "", ""
-	for up, i := d, 0; up != nil && i < 16; up, i = c.r.dict(up["Parent"]), i+1 {
-		if value == "" {
-			value = c.r.text(up["V"])
-		}
-		if kind == "" {
-			kind = c.r.name(up["FT"])
-		}
-	}
+	kind, value := c.fieldType(d), c.r.text(c.inherited(d, "V"))
 	if kind != "Tx" && kind != "Ch" {
 		return appearance{}, false
 	}

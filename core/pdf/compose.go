@@ -4,6 +4,9 @@ import (
 	"bytes"
 	"errors"
 	"fmt"
+	"runtime"
+	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/pdfcpu/pdfcpu/pkg/pdfcpu"
@@ -15,6 +18,11 @@ import (
 // openAny opens a file, going through PDFium when it is encrypted without a password or damaged.
 func (e *renderer) openAny(data []byte) (*reader, error) {
 	r, err := open(data)
+	return e.mended(data, r, err)
+}
+
+// mended returns what opening gave or, where that failed, what it gives after PDFium saved the file anew.
+func (e *renderer) mended(data []byte, r *reader, err error) (*reader, error) {
 	if err == nil && len(r.pages) > 0 || errors.Is(err, ErrRefused) {
 		return r, err
 	}
@@ -34,37 +42,76 @@ func (e *renderer) openAny(data []byte) (*reader, error) {
 	return r, nil
 }
 
-// compose makes one file of the named pages of several sources.
-func (e *renderer) compose(sources [][]byte, refs []PageRef) ([]byte, error) {
-	if len(refs) == 0 {
+// openAll opens several sources, as many at a time as there are processors.
+func (e *renderer) openAll(sources [][]byte) ([]*reader, error) {
+	out, errs := make([]*reader, len(sources)), make([]error, len(sources))
+	var next atomic.Int64
+	var wg sync.WaitGroup
+	for range min(runtime.GOMAXPROCS(0), len(sources)) {
+		wg.Go(func() {
+			for i := next.Add(1) - 1; i < int64(len(sources)); i = next.Add(1) - 1 {
+				out[i], errs[i] = open(sources[i])
+			}
+		})
+	}
+	wg.Wait()
+	for i, data := range sources {
+		var err error
+		if out[i], err = e.mended(data, out[i], errs[i]); err != nil {
+			return nil, SourceError{i, err}
+		}
+	}
+	return out, nil
+}
+
+// compose makes a file of the named pages of several sources, for each list of pages.
+func (e *renderer) compose(sources [][]byte, files [][]PageRef) ([][]byte, error) {
+	readers, err := e.openAll(sources)
+	if err != nil {
+		return nil, err
+	}
+	var out [][]byte
+	for _, refs := range files {
+		data, err := composeOne(readers, refs)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, data)
+	}
+	return out, nil
+}
+
+func composeOne(readers []*reader, refs []PageRef) ([]byte, error) {
+	b := newBuilder()
+	copiers := make([]*copier, len(readers))
+	var order []*copier // by first page
+	for _, ref := range refs {
+		if ref.Source < 0 || ref.Source >= len(readers) {
+			return nil, fmt.Errorf("compose: there is no source %d", ref.Source)
+		}
+		c := copiers[ref.Source]
+		if c == nil {
+			c = newCopier(readers[ref.Source], b)
+			c.live = true
+			copiers[ref.Source] = c
+			order = append(order, c)
+		}
+		from, to := ref.Page, ref.Page
+		if ref.Page == AllPages {
+			from, to = 0, len(c.r.pages)-1
+		}
+		if from < 0 || to >= len(c.r.pages) {
+			return nil, SourceError{ref.Source, refuse("There is no page %d: this file has %d.", ref.Page+1, len(c.r.pages))}
+		}
+		for p := from; p <= to; p++ {
+			c.place(PageRef{ref.Source, p, ref.Turn})
+		}
+	}
+	if len(b.pages) == 0 {
 		return nil, refuse("No pages were chosen.")
 	}
-	b := newBuilder()
-	var last *copier
-	at := -1
-	for i := 0; i < len(refs); {
-		j := i
-		for j < len(refs) && refs[j].Source == refs[i].Source {
-			j++
-		}
-		if refs[i].Source < 0 || refs[i].Source >= len(sources) {
-			return nil, fmt.Errorf("compose: there is no source %d", refs[i].Source)
-		}
-		if refs[i].Source != at {
-			r, err := e.openAny(sources[refs[i].Source])
-			if err != nil {
-				return nil, err
-			}
-			last, at = newCopier(r, b), refs[i].Source
-		}
-		for _, p := range refs[i:j] {
-			if p.Page < 0 || p.Page >= len(last.r.pages) {
-				return nil, refuse("There is no page %d: this file has %d.", p.Page+1, len(last.r.pages))
-			}
-		}
-		last.append(refs[i:j])
-		last.layers()
-		i = j
+	for _, c := range order {
+		c.fill()
 	}
 	b.embedFonts()
 	out, _ := b.finish()
@@ -76,12 +123,7 @@ func clean(r *reader) ([]byte, []string) {
 	b := newBuilder()
 	c := newCopier(r, b)
 	c.live = true
-	refs := make([]PageRef, len(r.pages))
-	for i := range refs {
-		refs[i].Page = i
-	}
-	c.append(refs)
-	c.layers()
+	c.whole()
 	root, err := r.ctx.Catalog()
 	if err == nil {
 		c.catalog(root)
@@ -95,22 +137,10 @@ func clean(r *reader) ([]byte, []string) {
 	return out, notes
 }
 
-// catalog carries the form over and notes document-level actions and attachments, none of which
-// the copy has.
+// catalog notes document-level actions and attachments, none of which the copy has.
 func (c *copier) catalog(root types.Dict) {
-	if form := c.r.dict(root["AcroForm"]); form != nil {
-		delete(form, "XFA")
-		if _, scripted := c.r.dict(root["AcroForm"])["XFA"]; scripted {
-			c.dropped["a scripted form layer"] = true
-		}
-		keep := types.Dict{}
-		for _, k := range []string{"Fields", "DR", "DA", "NeedAppearances", "Q"} {
-			if v, ok := form[k]; ok {
-				keep[k] = c.copy(v)
-			}
-		}
-		c.drain()
-		c.b.root["AcroForm"] = keep
+	if _, scripted := c.r.dict(root["AcroForm"])["XFA"]; scripted {
+		c.dropped["a scripted form layer"] = true
 	}
 	names := c.r.dict(root["Names"])
 	if names["JavaScript"] != nil {
@@ -148,16 +178,10 @@ func (e *renderer) execute(p Plan, now time.Time) (Prepared, error) {
 		if err != nil {
 			return out, err
 		}
-		c := newCopier(r, b)
-		refs := make([]PageRef, len(r.pages))
-		for i := range refs {
-			refs[i].Page = i
-		}
 		var doc []spread
-		for i, ref := range c.append(refs) {
+		for i, ref := range newCopier(r, b).whole() {
 			doc = append(doc, spread{ref, r.pages[i]})
 		}
-		c.layers()
 		pages = append(pages, doc)
 		out.PageCounts = append(out.PageCounts, len(doc))
 	}

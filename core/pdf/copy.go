@@ -15,34 +15,62 @@ type copier struct {
 	r       *reader
 	b       *builder
 	numbers map[int]int // source object number -> new object number
-	pages   map[int]types.IndirectRef
-	queue   []int // source numbers still to be copied
+	placed  []placedPage
+	pages   map[int]types.IndirectRef // by source object number: where a page went, first if to several places
+	byIndex map[int]types.IndirectRef // the same by page index
+	named   map[string]types.Object   // named destinations, read when first asked for
+	queue   []int                     // source numbers still to be copied
 	dropped map[string]bool
-	live    bool // keep form widgets instead of drawing them onto the page
+	live    bool                      // keep form fields instead of drawing them onto the page
+	fields  map[int]types.IndirectRef // by source object number: fields above copied widgets
+}
+
+type placedPage struct {
+	ref PageRef
+	to  types.IndirectRef
 }
 
 func newCopier(r *reader, b *builder) *copier {
-	return &copier{r: r, b: b, numbers: map[int]int{}, pages: map[int]types.IndirectRef{}, dropped: map[string]bool{}}
+	return &copier{r: r, b: b, numbers: map[int]int{}, pages: map[int]types.IndirectRef{}, byIndex: map[int]types.IndirectRef{}, fields: map[int]types.IndirectRef{}, dropped: map[string]bool{}}
 }
 
 // What a page keeps (ISO 32000-1, table 30); the rest is navigation, scripts or private data.
 var pageKeys = []string{"Group", "BleedBox", "TrimBox", "ArtBox", "UserUnit"}
 
-// append adds the pages of a source named by refs, in that order, and returns their new references.
-func (c *copier) append(refs []PageRef) []types.IndirectRef {
-	out := make([]types.IndirectRef, len(refs))
-	for i, ref := range refs {
-		n := c.r.pages[ref.Page]
-		out[i] = c.b.add(nil)
-		c.b.pages = append(c.b.pages, out[i])
-		if _, twice := c.pages[n.nr]; n.nr > 0 && !twice {
-			c.pages[n.nr] = out[i]
-		}
+// place gives every page named by refs its number in the new file, in that order. Until all pages of a
+// source are placed none is filled: links between them need their numbers.
+func (c *copier) place(ref PageRef) {
+	to := c.b.add(nil)
+	c.b.pages = append(c.b.pages, to)
+	c.placed = append(c.placed, placedPage{ref, to})
+	n := c.r.pages[ref.Page]
+	if _, twice := c.pages[n.nr]; n.nr > 0 && !twice {
+		c.pages[n.nr] = to
 	}
-	for i, ref := range refs {
-		c.b.set(out[i], c.page(ref, out[i]))
+	if _, twice := c.byIndex[ref.Page]; !twice {
+		c.byIndex[ref.Page] = to
+	}
+}
+
+// fill copies the placed pages, the bookmarks that lead to them, and the layers they use.
+func (c *copier) fill() {
+	for _, p := range c.placed {
+		c.b.set(p.to, c.page(p.ref, p.to))
 		c.drain()
 	}
+	c.formDefaults()
+	c.layers()
+	c.b.bookmarks = append(c.b.bookmarks, c.bookmarks()...)
+}
+
+// whole places and fills every page of the source, and returns their references.
+func (c *copier) whole() []types.IndirectRef {
+	var out []types.IndirectRef
+	for i := range c.r.pages {
+		c.place(PageRef{Page: i})
+		out = append(out, c.placed[i].to)
+	}
+	c.fill()
 	return out
 }
 
@@ -97,6 +125,9 @@ func (c *copier) copy(o types.Object) types.Object {
 		if d, ok := target.(types.Dict); ok {
 			if t := c.r.name(d["Type"]); t == "Page" || t == "Pages" || t == "Catalog" {
 				return nil // a page that was left out, or a way to it
+			}
+			if c.r.name(d["Subtype"]) == "Widget" {
+				return nil // fields are copied with their pages, see liveWidget
 			}
 		}
 		to := c.b.add(nil)
@@ -197,7 +228,7 @@ func (c *copier) harmless(d types.Dict, s string) bool {
 }
 
 // layers carries the optional-content defaults over, so that what was hidden stays hidden
-// (ISO 32000-1, 8.11.4). Called once per source after its pages were appended.
+// (ISO 32000-1, 8.11.4).
 func (c *copier) layers() {
 	root, err := c.r.ctx.Catalog()
 	if err != nil {

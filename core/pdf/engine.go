@@ -1,10 +1,8 @@
 package pdf
 
 import (
-	"bufio"
 	"bytes"
 	"context"
-	"encoding/gob"
 	"errors"
 	"fmt"
 	"io"
@@ -16,12 +14,18 @@ import (
 	"syscall"
 	"time"
 
+	"golang.org/x/sys/unix"
+
 	"indicum/core/cuts"
 )
 
 // Engine runs PDF work in worker processes: this program started again with WorkerEnv set. A worker
 // that takes too long or too much memory is ended, and the file it worked on is refused.
 type Engine struct {
+	// Light tries composing in a worker without PDFium first. Such a worker starts sooner: for programs
+	// that do one task and end.
+	Light bool
+
 	cacheDir string
 	slots    chan struct{}
 	mu       sync.Mutex
@@ -32,6 +36,7 @@ type Engine struct {
 
 const (
 	taskTime   = 18 * time.Second
+	pipeSize   = 1 << 20 // bytes
 	startTime  = 2 * time.Minute
 	hardMemory = 1200 << 20       // resident bytes at which a worker is ended
 	idleTime   = 90 * time.Second // after which all but one worker are let go
@@ -85,8 +90,8 @@ func (e *Engine) Intake(ctx context.Context, data []byte) (Intake, error) {
 	if len(data) > MaxBytes {
 		return Intake{}, refuse("This file has %.0f MB; Indicum takes files up to %d MB.", float64(len(data))/(1<<20), MaxBytes>>20)
 	}
-	resp, err := e.run(ctx, request{Intake: true, Data: [][]byte{data}})
-	resp.Intake.Clean = resp.Bytes
+	resp, err := e.run(ctx, request{Intake: true, data: [][]byte{data}})
+	resp.Intake.Clean = resp.file()
 	return resp.Intake, err
 }
 
@@ -94,7 +99,7 @@ func (e *Engine) Intake(ctx context.Context, data []byte) (Intake, error) {
 // width in pixels. key identifies the document's bytes, which load fetches when the worker lacks them.
 func (e *Engine) Render(ctx context.Context, key string, page, turn, width int, load func() ([]byte, error)) ([]byte, error) {
 	resp, err := e.keyed(ctx, request{Render: &renderTask{key, page, turn, width}}, load)
-	return resp.Bytes, err
+	return resp.file(), err
 }
 
 // keyed runs a task on a document that the worker may still have; its bytes are sent only if not.
@@ -108,7 +113,7 @@ func (e *Engine) keyed(ctx context.Context, req request, load func() ([]byte, er
 	if err == nil && resp.NeedData {
 		var data []byte
 		if data, err = load(); err == nil {
-			req.Data = [][]byte{data}
+			req.data = [][]byte{data}
 			resp, err = w.do(ctx, req)
 		}
 	}
@@ -131,16 +136,51 @@ func (e *Engine) Read(ctx context.Context, key string, n int, data []byte) ([]cu
 	return out, nil
 }
 
-// Compose makes one PDF of pages of several sources, in the order of refs.
+// Compose makes one PDF of pages of several sources, in the order of refs. Bookmarks, links
+// and form fields follow their pages. A refusal is a SourceError.
 func (e *Engine) Compose(ctx context.Context, sources [][]byte, refs []PageRef) ([]byte, error) {
-	resp, err := e.run(ctx, request{Data: sources, Compose: refs})
-	return resp.Bytes, err
+	out, err := e.ComposeEach(ctx, sources, [][]PageRef{refs})
+	if err != nil {
+		return nil, err
+	}
+	return out[0], nil
+}
+
+// ComposeEach makes several PDFs of the pages of the same sources, as Compose makes one.
+func (e *Engine) ComposeEach(ctx context.Context, sources [][]byte, files [][]PageRef) ([][]byte, error) {
+	req := request{data: sources, Compose: files}
+	if e.Light {
+		w, err := startWorker(lightWorker)
+		if err == nil {
+			err = w.greet(ctx)
+		}
+		if err != nil {
+			return nil, err
+		}
+		defer w.end()
+		if resp, err := w.do(ctx, req); !resp.NeedMore {
+			return resp.files, err
+		}
+	}
+	resp, err := e.run(ctx, req)
+	return resp.files, err
 }
 
 // Execute composes an executed copy, ready to be sealed.
 func (e *Engine) Execute(ctx context.Context, p Plan, now time.Time) (Prepared, error) {
-	resp, err := e.run(ctx, request{Execute: &p, Now: now})
+	documents := p.Documents
+	p.Documents = nil
+	resp, err := e.run(ctx, request{Execute: &p, Now: now, data: documents})
+	resp.Prepared.Bytes = resp.file()
 	return resp.Prepared, err
+}
+
+// file is the one file a task made, nil if none.
+func (r response) file() []byte {
+	if len(r.files) == 0 {
+		return nil
+	}
+	return r.files[0]
 }
 
 func (e *Engine) run(ctx context.Context, req request) (response, error) {
@@ -212,9 +252,7 @@ func (e *Engine) trim() {
 type worker struct {
 	cmd   *exec.Cmd
 	in    io.WriteCloser
-	buf   *bufio.Writer
-	enc   *gob.Encoder
-	dec   *gob.Decoder
+	wire  *wire
 	log   *bytes.Buffer
 	dead  bool
 	since time.Time
@@ -242,16 +280,32 @@ func startWorker(cacheDir string) (*worker, error) {
 	if err := cmd.Start(); err != nil {
 		return nil, fmt.Errorf("start pdf worker: %w", err)
 	}
-	w.buf = bufio.NewWriterSize(w.in, 1<<16)
-	w.enc, w.dec = gob.NewEncoder(w.buf), gob.NewDecoder(bufio.NewReaderSize(out, 1<<16))
+	for _, pipe := range []any{w.in, out} {
+		roomy(pipe)
+	}
+	w.wire = newWire(out, w.in)
 	return w, nil
+}
+
+// roomy makes a pipe hold more than the usual 64 KiB, so that the two processes take fewer turns.
+func roomy(pipe any) {
+	c, ok := pipe.(syscall.Conn)
+	if !ok {
+		return
+	}
+	if raw, err := c.SyscallConn(); err == nil {
+		raw.Control(func(fd uintptr) { unix.FcntlInt(fd, unix.F_SETPIPE_SZ, pipeSize) })
+	}
 }
 
 // greet waits until the worker has compiled PDFium and is ready; the first time on a machine that
 // takes seconds, which no file should be blamed for.
 func (w *worker) greet(ctx context.Context) error {
 	ready := make(chan error, 1)
-	go func() { ready <- w.dec.Decode(&response{}) }()
+	go func() {
+		_, err := w.wire.receive(&response{})
+		ready <- err
+	}()
 	select {
 	case err := <-ready:
 		if err != nil {
@@ -311,11 +365,8 @@ func (w *worker) do(ctx context.Context, req request) (response, error) {
 	done := make(chan answer, 1)
 	go func() {
 		var a answer
-		if a.err = w.enc.Encode(req); a.err == nil {
-			a.err = w.buf.Flush()
-		}
-		if a.err == nil {
-			a.err = w.dec.Decode(&a.resp)
+		if a.err = w.wire.send(req, req.data); a.err == nil {
+			a.resp.files, a.err = w.wire.receive(&a.resp)
 		}
 		done <- a
 	}()
@@ -353,7 +404,7 @@ func (w *worker) answer(resp response, err error) (response, error) {
 		w.end()
 		return resp, fmt.Errorf("pdf worker ended: %w %s", err, w.log.String())
 	case resp.Refused != "":
-		return resp, refuse("%s", resp.Refused)
+		return resp, SourceError{resp.At, refuse("%s", resp.Refused)}
 	case resp.Failed != "":
 		return resp, fmt.Errorf("pdf worker: %s", resp.Failed)
 	}

@@ -34,9 +34,12 @@ type Page struct {
 // PageRef names a page of one of several sources, with an extra clockwise turn of 0, 90, 180 or 270.
 type PageRef struct {
 	Source int
-	Page   int // from 0
+	Page   int // from 0, or AllPages
 	Turn   int
 }
+
+// AllPages as the page of a PageRef stands for every page of its source, in order.
+const AllPages = -1
 
 // Intake is what taking a file in found out.
 type Intake struct {
@@ -64,6 +67,15 @@ type Plan struct {
 // ErrRefused is wrapped by every refusal of a file; its text is a sentence for the person who
 // brought the file.
 var ErrRefused = errors.New("refused")
+
+// SourceError says which of several sources an error is about, counted from 0.
+type SourceError struct {
+	Source int
+	Err    error
+}
+
+func (e SourceError) Error() string { return e.Err.Error() }
+func (e SourceError) Unwrap() error { return e.Err }
 
 // refusal carries the sentence shown to a person.
 type refusal struct{ Sentence string }

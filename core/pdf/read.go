@@ -6,7 +6,7 @@ import (
 	"fmt"
 	"math"
 
-	"github.com/pdfcpu/pdfcpu/pkg/api"
+	"github.com/pdfcpu/pdfcpu/pkg/pdfcpu"
 	"github.com/pdfcpu/pdfcpu/pkg/pdfcpu/model"
 	"github.com/pdfcpu/pdfcpu/pkg/pdfcpu/types"
 )
@@ -59,7 +59,7 @@ func open(data []byte) (r *reader, err error) {
 	conf.ValidationMode = model.ValidationRelaxed
 	conf.Offline = true
 	conf.Limits.MaxDecodeBytes = 256 << 20
-	ctx, err := api.ReadContext(bytes.NewReader(data), conf)
+	ctx, err := pdfcpu.Read(bytes.NewReader(data), conf)
 	if err != nil {
 		return nil, fmt.Errorf("read pdf: %w", err)
 	}

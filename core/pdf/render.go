@@ -25,6 +25,7 @@ import (
 // renderer holds one PDFium instance, compiled to WebAssembly, without access to files. It is used
 // by one goroutine at a time.
 type renderer struct {
+	light    bool   // does without PDFium
 	cacheDir string // where the compiled module is kept
 	pool     pdfium.Pool
 	instance pdfium.Pdfium
@@ -44,6 +45,9 @@ const (
 
 // start compiles PDFium and creates the instance, once.
 func (e *renderer) start() error {
+	if e.light {
+		return errNeedPDFium
+	}
 	if e.instance != nil {
 		return nil
 	}
@@ -68,6 +72,9 @@ func (e *renderer) start() error {
 
 // fresh replaces the instance: a file that made PDFium trap may have left it in any state.
 func (e *renderer) fresh() error {
+	if e.light {
+		return nil
+	}
 	if e.instance != nil {
 		e.instance.Kill()
 	}

@@ -23,6 +23,9 @@ type builder struct {
 	tree   types.IndirectRef
 	fonts  map[string]*embedded
 	shapes map[*field.Shape]drawnShape
+
+	bookmarks []bookmark
+	form      formParts
 }
 
 func newBuilder() *builder {
@@ -75,6 +78,8 @@ func (b *builder) finish() ([]byte, layout) {
 		kids[i] = p
 	}
 	b.set(b.tree, types.Dict{"Type": types.Name("Pages"), "Kids": kids, "Count": types.Integer(len(kids))})
+	b.outline()
+	b.acroForm()
 	root := b.add(b.root)
 	l := layout{Root: root.ObjectNumber.Value()}
 	if b.info != nil {
