@@ -113,15 +113,17 @@ func (m maker) form(r *rand.Rand, title string, n, number int) []byte {
 // so that whoever does tune can keep it back.
 func BenchmarkProposals(b *testing.B) {
 	for part, choice := range map[string][]maker{"seen": makers[:8], "held-back": makers[8:]} {
-		b.Run(part, func(b *testing.B) { measure(b, choice) })
+		b.Run(part, func(b *testing.B) { measure(b, choice, 60, false) })
+		b.Run(part+"-scanned", func(b *testing.B) { measure(b, choice, 12, true) })
 	}
 }
 
-func measure(b *testing.B, choice []maker) {
+// measure combines forms of some makers, times over. As scans, every page becomes a picture first.
+func measure(b *testing.B, choice []maker, times int, scans bool) {
 	ctx := context.Background()
 	r := rand.New(rand.NewPCG(uint64(len(choice)), 11))
 	var cutsRight, cutsMade, cutsTrue, names, forms, turnsRight, turned, upright, falseTurns int
-	for range 60 {
+	for range times {
 		var sources [][]byte
 		var refs []pdf.PageRef
 		starts := map[int]string{}
@@ -137,10 +139,19 @@ func measure(b *testing.B, choice []maker) {
 				turns[len(refs)] = (360 - turn) % 360
 				refs = append(refs, pdf.PageRef{Source: len(sources), Page: p, Turn: turn})
 			}
-			sources = append(sources, m.form(r, title, n, 1+r.IntN(90)))
+			form := m.form(r, title, n, 1+r.IntN(90))
+			if scans {
+				form = scannedFile(b, r, form)
+			}
+			sources = append(sources, form)
 		}
 		data := must[[]byte](b)(engine.Compose(ctx, sources, refs))
 		read := must[[]cuts.Page](b)(engine.Read(ctx, fmt.Sprint("bench", r.Uint64()), len(refs), data))
+		if scans {
+			if err := engine.ReadScans(ctx, fmt.Sprint("bench", r.Uint64()), data, read, nil); err != nil {
+				b.Fatal(err)
+			}
+		}
 		for i, p := range read {
 			if turns[i] != 0 {
 				turned++

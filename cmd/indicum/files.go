@@ -63,7 +63,10 @@ func readText(ctx context.Context, args []string) (pdf.Intake, []cuts.Page, erro
 	if err != nil || len(read) != len(in.Pages) {
 		read, err = e.Read(ctx, args[0]+" clean", len(in.Pages), in.Clean) // a picture, or damaged
 	}
-	return in, read, err
+	if err != nil {
+		return in, nil, err
+	}
+	return in, read, e.ReadScans(ctx, args[0]+" clean", in.Clean, read, nil)
 }
 
 func intake(ctx context.Context, args []string) error {

@@ -31,6 +31,7 @@ type Page struct {
 	Lines         []Line // from top to bottom
 	Bookmark      string // title of a top-level bookmark that leads here
 	Turn          int    // clockwise degrees that would set its text upright
+	Picture       bool   // a scan or drawing, whether or not its words could be read
 }
 
 // Proposal is a document that the pages From to To, counted from 1, seem to be.
@@ -39,6 +40,7 @@ type Proposal struct {
 	To         int     `json:"to"`
 	Name       string  `json:"name"`
 	Confidence float64 `json:"confidence"`
+	Rides      bool    `json:"rides,omitempty"` // nobody seems to sign on it: a letter, a cover sheet, a survey
 }
 
 // Propose returns the documents that pages seem to be, covering all of them. A file that is one
@@ -63,7 +65,7 @@ func Propose(pages []Page) []Proposal {
 			sure = min(sure, 1-likely)
 			continue
 		}
-		out = append(out, Proposal{From: from + 1, To: i, Name: read[from].name(), Confidence: math.Round(sure*100) / 100})
+		out = append(out, Proposal{From: from + 1, To: i, Name: read[from].name(), Confidence: math.Round(sure*100) / 100, Rides: rides(pages[from:i])})
 		from, sure = i, likely
 	}
 	for i, p := range out {
@@ -104,7 +106,7 @@ var (
 const edgeShare = 0.105 // of the page's height is head, and as much foot
 
 func traitsOf(p Page) traits {
-	t := traits{page: p, blank: len(p.Lines) == 0}
+	t := traits{page: p, blank: len(p.Lines) == 0 && !p.Picture}
 	sizes := map[float64]int{}
 	fonts := map[string]int{}
 	var inner []Line
@@ -306,12 +308,53 @@ func byEdges(prev, cur traits) float64 {
 	}
 	shared := 0
 	for _, e := range cur.edges {
-		if slices.Contains(prev.edges, e) {
+		if slices.ContainsFunc(prev.edges, func(o string) bool {
+			return e == o || (prev.page.Picture || cur.page.Picture) && alike(e, o)
+		}) {
 			shared++
 		}
 	}
 	share := float64(shared) / float64(max(1, min(len(prev.edges), len(cur.edges))))
 	return 1.9 - 3.6*share
+}
+
+// alike reports whether two lines are the same but for a letter in eight, as lines read from scans are;
+// their numbers must be the same.
+func alike(a, b string) bool {
+	if digits(a) != digits(b) {
+		return false
+	}
+	ra, rb := []rune(a), []rune(b)
+	most := max(len(ra), len(rb)) / 8
+	if most == 0 || len(ra)-len(rb) > most || len(rb)-len(ra) > most || len(ra) > 200 || len(rb) > 200 {
+		return false
+	}
+	row := make([]int, len(rb)+1) // Levenshtein distance
+	for j := range row {
+		row[j] = j
+	}
+	for i, x := range ra {
+		diagonal := row[0]
+		row[0] = i + 1
+		for j, y := range rb {
+			cost := diagonal
+			if x != y {
+				cost++
+			}
+			diagonal = row[j+1]
+			row[j+1] = min(cost, row[j]+1, row[j+1]+1)
+		}
+	}
+	return row[len(rb)] <= most
+}
+
+func digits(s string) string {
+	return strings.Map(func(r rune) rune {
+		if unicode.IsDigit(r) {
+			return r
+		}
+		return -1
+	}, s)
 }
 
 // name is what a document that starts with this page is called.

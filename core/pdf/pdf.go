@@ -43,9 +43,10 @@ const AllPages = -1
 
 // Intake is what taking a file in found out.
 type Intake struct {
-	Pages []Page   `json:"pages"`
-	Notes []string `json:"notes"`
-	Clean []byte   `json:"-"` // the same pages without scripts, launch actions and attached files
+	Pages []Page         `json:"pages"`
+	Notes []string       `json:"notes"`
+	Seals []IncomingSeal `json:"seals,omitempty"` // digital signatures the file came with
+	Clean []byte         `json:"-"`               // the same pages without scripts, launch actions and attached files
 }
 
 // Placed is a mark with its place: an index into the documents of a Plan and a page in it.

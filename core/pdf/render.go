@@ -256,6 +256,8 @@ func (e *renderer) intake(data []byte) (Intake, error) {
 		out.Pages = append(out.Pages, p)
 	}
 	out.Clean, out.Notes = clean(r)
+	out.Seals = r.incomingSeals(data)
+	out.Notes = append(out.Notes, sealNotes(out.Seals)...)
 	if _, err := e.png(renderTask{Width: 60}, out.Clean); err != nil {
 		return out, refuse("The first page of this PDF can’t be drawn: the file is damaged.")
 	}

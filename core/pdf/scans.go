@@ -1,0 +1,158 @@
+package pdf
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"image"
+	"image/png"
+	"runtime"
+	"sync"
+
+	"indicum/core/cuts"
+	"indicum/core/scan"
+)
+
+const (
+	scanDPI     = 150
+	scanPixels  = 2400 // at most this wide
+	legible     = 0.62 // mean confidence from which a page counts as read the right way up
+	unsureRight = 0.25 // below it the other way up is tried as well
+)
+
+// Unread returns the indices of pages that hold no text: scans, pictures, blank pages.
+func Unread(pages []cuts.Page) []int {
+	var out []int
+	for i, p := range pages {
+		if len(p.Lines) == 0 {
+			out = append(out, i)
+		}
+	}
+	return out
+}
+
+// ReadScans looks at the pages without text: it finds which way up they lie and reads what is printed
+// on them, several at a time. done is called after each page, from one goroutine at a time. Where no
+// reader is installed the pages are only turned.
+func (e *Engine) ReadScans(ctx context.Context, key string, data []byte, pages []cuts.Page, done func()) error {
+	todo := Unread(pages)
+	var mu sync.Mutex
+	var wg sync.WaitGroup
+	var first error
+	next := 0
+	for range min(runtime.GOMAXPROCS(0), len(todo)) {
+		wg.Go(func() {
+			for {
+				mu.Lock()
+				if next == len(todo) || first != nil || ctx.Err() != nil {
+					mu.Unlock()
+					return
+				}
+				i := todo[next]
+				next++
+				mu.Unlock()
+				read, err := e.readScan(ctx, key, data, i, pages[i])
+				mu.Lock()
+				pages[i] = read
+				if err != nil && first == nil {
+					first = err
+				}
+				if done != nil {
+					done()
+				}
+				mu.Unlock()
+			}
+		})
+	}
+	wg.Wait()
+	return errors.Join(first, ctx.Err())
+}
+
+// readScan reads one page. A page that can't be drawn or read stays as it was.
+func (e *Engine) readScan(ctx context.Context, key string, data []byte, index int, p cuts.Page) (cuts.Page, error) {
+	width := min(int(p.Width/72*scanDPI), scanPixels)
+	drawn, err := e.Render(ctx, key, index, 0, width, func() ([]byte, error) { return data, nil })
+	if err != nil {
+		return p, ctx.Err()
+	}
+	img, err := png.Decode(bytes.NewReader(drawn))
+	if err != nil {
+		return p, fmt.Errorf("read page %d: %w", index+1, err)
+	}
+	grey := greyed(img)
+	look := scan.FromGray(grey)
+	if look.Blank() {
+		return p, nil
+	}
+	p.Picture = true
+	turn, sure := look.Upright()
+	dpi := float64(width) * 72 / p.Width
+	lines, clear, err := readTurned(ctx, grey, turn, dpi)
+	if errors.Is(err, scan.ErrNoReader) {
+		if sure >= unsureRight {
+			p.Turn = turn
+		}
+		return p, nil
+	}
+	if err == nil && (clear < legible || sure < unsureRight && len(lines) < 8) {
+		for _, other := range []int{180, 90, 270} {
+			if other != 180 && clear >= legible/2 {
+				break // type was found along this axis
+			}
+			again, better, againErr := readTurned(ctx, grey, (turn+other)%360, dpi)
+			if againErr == nil && better > clear {
+				lines, clear, turn = again, better, (turn+other)%360
+			}
+			if clear >= legible {
+				break
+			}
+		}
+	}
+	if err != nil || clear < legible/2 {
+		if sure >= unsureRight {
+			p.Turn = turn // a drawing, or handwriting: lines lie along it, words can't be read
+		}
+		return p, ctx.Err()
+	}
+	p.Turn = turn
+	if turn%180 != 0 {
+		p.Width, p.Height = p.Height, p.Width
+	}
+	p.Lines = lines
+	return p, nil
+}
+
+// readTurned reads a picture turned clockwise; clear is the mean confidence of the words, less when
+// there are few of them.
+func readTurned(ctx context.Context, g *image.Gray, turn int, dpi float64) (lines []cuts.Line, clear float64, err error) {
+	file, err := encode(turned(g, turn))
+	if err != nil {
+		return nil, 0, err
+	}
+	read, err := scan.Read(ctx, file, int(dpi+0.5))
+	if err != nil {
+		return nil, 0, err
+	}
+	words, scale := 0, 72/dpi
+	for _, l := range read {
+		words += l.Words
+		clear += l.Confidence * float64(l.Words)
+		lines = append(lines, cuts.Line{Text: l.Text, X: l.X * scale, Y: l.Y * scale, W: l.W * scale, H: l.H * scale, Size: l.Size * scale})
+	}
+	return joinLines(lines), clear / float64(max(words, 6)), nil
+}
+
+func greyed(img image.Image) *image.Gray {
+	if g, ok := img.(*image.Gray); ok {
+		return g
+	}
+	r := img.Bounds()
+	out := image.NewGray(image.Rect(0, 0, r.Dx(), r.Dy()))
+	for y := range r.Dy() {
+		for x := range r.Dx() {
+			out.Set(x, y, img.At(r.Min.X+x, r.Min.Y+y))
+		}
+	}
+	return out
+}

@@ -1,0 +1,175 @@
+package scan
+
+import (
+	"bytes"
+	"context"
+	"encoding/xml"
+	"errors"
+	"fmt"
+	"io"
+	"os/exec"
+	"strconv"
+	"strings"
+	"syscall"
+	"time"
+)
+
+// Line is a line of type read from a bitmap; pixels from the top left.
+type Line struct {
+	Text       string
+	X, Y, W, H float64
+	Size       float64 // height from the tops of capitals to the bottoms of descenders
+	Confidence float64 // 0 to 1, mean of its words
+	Words      int
+}
+
+// ErrNoReader says that Tesseract is not installed, so that scans stay unread.
+var ErrNoReader = errors.New("no program that reads scans is installed")
+
+const (
+	readTime  = 40 * time.Second // for one page
+	mostHOCR  = 16 << 20         // bytes
+	clearWord = 0.3              // confidence below which a word is taken for dirt
+)
+
+// Read reads the lines of type on a page given as PNG, of which dpi is the resolution. It runs
+// Tesseract (from Debian's packages) as a process of its own, on one processor.
+func Read(ctx context.Context, png []byte, dpi int) ([]Line, error) {
+	program, err := exec.LookPath("tesseract")
+	if err != nil {
+		return nil, ErrNoReader
+	}
+	ctx, cancel := context.WithTimeout(ctx, readTime)
+	defer cancel()
+	cmd := exec.CommandContext(ctx, program, "stdin", "stdout", "--psm", "3", "--dpi", strconv.Itoa(dpi), "hocr")
+	cmd.Env = []string{"OMP_THREAD_LIMIT=1", "LC_ALL=C.UTF-8", "PATH=/usr/bin:/bin"}
+	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true, Pdeathsig: syscall.SIGKILL}
+	cmd.Stdin = bytes.NewReader(png)
+	var errs bytes.Buffer
+	cmd.Stderr = &errs
+	out, err := cmd.Output()
+	if err != nil {
+		return nil, fmt.Errorf("read a scan: %w %.200s", err, errs.String())
+	}
+	return parseHOCR(bytes.NewReader(out[:min(len(out), mostHOCR)]))
+}
+
+// parseHOCR reads the lines of an hOCR file (hOCR 1.2: ocr_line, ocrx_word; bbox, x_size, x_wconf).
+func parseHOCR(r io.Reader) ([]Line, error) {
+	d := xml.NewDecoder(r)
+	d.Strict = false
+	d.Entity = xml.HTMLEntity
+	var out []Line
+	var word strings.Builder
+	inWord, depth := false, 0
+	conf := 0.0
+	var box []float64
+	for {
+		tok, err := d.Token()
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		if err != nil {
+			return out, fmt.Errorf("read a scan: %w", err)
+		}
+		switch t := tok.(type) {
+		case xml.StartElement:
+			class, title := attribute(t, "class"), attribute(t, "title")
+			switch {
+			case class == "ocrx_word":
+				inWord, depth = true, 1
+				word.Reset()
+				conf, box = number(title, "x_wconf")/100, numbers(title, "bbox")
+			case strings.HasPrefix(class, "ocr_") && strings.Contains(title, "x_size"):
+				out = append(out, lineOf(title))
+			case inWord:
+				depth++
+			}
+		case xml.CharData:
+			if inWord {
+				word.Write(t)
+			}
+		case xml.EndElement:
+			if inWord {
+				if depth--; depth == 0 {
+					inWord = false
+					if text := strings.TrimSpace(word.String()); text != "" && conf >= clearWord && len(out) > 0 && len(box) == 4 {
+						out = addWord(out, text, conf, box)
+					}
+				}
+			}
+		}
+	}
+	kept := out[:0]
+	for _, l := range out {
+		if l.Words > 0 {
+			l.Confidence /= float64(l.Words)
+			kept = append(kept, l)
+		}
+	}
+	return kept, nil
+}
+
+// addWord adds a word to the last line or, where there is a wide gap before it, begins another: what
+// stands left and right at the foot of a page are two things.
+func addWord(out []Line, word string, conf float64, box []float64) []Line {
+	l := &out[len(out)-1]
+	if l.Words > 0 && box[0]-(l.X+l.W) > 1.6*l.Size {
+		out = append(out, Line{Y: l.Y, H: l.H, Size: l.Size})
+		l = &out[len(out)-1]
+	}
+	if l.Words == 0 {
+		l.X = box[0]
+	} else {
+		l.Text += " "
+	}
+	l.W = box[2] - l.X
+	l.Text += word
+	l.Confidence += conf
+	l.Words++
+	return out
+}
+
+func lineOf(title string) Line {
+	b := numbers(title, "bbox")
+	if len(b) < 4 {
+		return Line{}
+	}
+	return Line{Y: b[1], H: b[3] - b[1], Size: number(title, "x_size")}
+}
+
+func attribute(t xml.StartElement, name string) string {
+	for _, a := range t.Attr {
+		if a.Name.Local == name {
+			return a.Value
+		}
+	}
+	return ""
+}
+
+// numbers returns the values of a property in an hOCR title.
+func numbers(title, property string) []float64 {
+	for _, part := range strings.Split(title, ";") {
+		f := strings.Fields(part)
+		if len(f) == 0 || f[0] != property {
+			continue
+		}
+		var out []float64
+		for _, v := range f[1:] {
+			n, err := strconv.ParseFloat(v, 64)
+			if err != nil {
+				return nil
+			}
+			out = append(out, n)
+		}
+		return out
+	}
+	return nil
+}
+
+func number(title, property string) float64 {
+	if n := numbers(title, property); len(n) > 0 {
+		return n[0]
+	}
+	return 0
+}
