@@ -292,6 +292,8 @@ func (s *scene) play() {
 	offer := s.packet(fennel, "Purchase offer", "Here is the offer as we discussed it. Please sign today if you can.", 5, turns{{"Marek Dvorsky", "Lucie Dvorsky"}, {me}},
 		file{"Agency disclosure, long form", AgencyDisclosure(), nil}, file{"Purchase agreement", PurchaseAgreement(), nil})
 	s.must(s.offerPlaces(offer))
+	s.shelf()
+	s.mails(fennel.id)
 }
 
 // offerPlaces marks the draft offer, but for the agent, who has yet to be given a place.

@@ -194,3 +194,18 @@ func Addendum(title string, who ...string) []byte {
 	f.foot("Party", len(who))
 	return f.bytes()
 }
+
+// Letter is a one-page letter on which nobody signs.
+func Letter(from, subject string) []byte {
+	f := newForm(from, from)
+	f.turn()
+	f.text("B", 14, formLeft, f.y, from)
+	f.y += 40
+	f.text("F", 10, formLeft, f.y, subject)
+	f.y += 26
+	for i := range 3 {
+		f.clause(i+1, clauses[(i*5+len(subject))%len(clauses)], 4)
+	}
+	f.text("F", 10, formLeft, f.y+16, "With kind regards")
+	return f.bytes()
+}

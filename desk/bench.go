@@ -5,7 +5,6 @@ import (
 	"errors"
 	"fmt"
 	"reflect"
-	"strings"
 
 	"indicum/core/bench"
 	"indicum/store"
@@ -23,19 +22,12 @@ type Bench struct {
 	Proposed []Proposed     `json:"proposals"`
 }
 
-// Proposed is something the bench suggests; taking it is one operation. Nothing is done unasked.
-type Proposed struct {
-	Doc   int64    `json:"doc"`
-	Words string   `json:"words"`
-	Op    bench.Op `json:"op"`
-	Cuts  []int    `json:"cuts"` // page indices before which it would cut
-}
-
 // BenchDoc is a document on the bench.
 type BenchDoc struct {
 	ID    int64       `json:"id"`
 	Name  string      `json:"name"`
 	Aside bool        `json:"aside"`
+	Rides bool        `json:"rides"`
 	Pages []BenchPage `json:"pages"`
 }
 
@@ -48,9 +40,10 @@ type BenchPage struct {
 
 // Came says where pages came from.
 type Came struct {
-	Name  string   `json:"name"`
-	At    string   `json:"at"`
-	Notes []string `json:"notes"`
+	Name   string   `json:"name"`
+	At     string   `json:"at"`
+	Notes  []string `json:"notes"`
+	Unread int      `json:"unread,omitempty"` // scanned pages still to be read
 }
 
 const (
@@ -76,14 +69,14 @@ func (d *Desk) benchOf(t store.Tx, row store.Deal) (Bench, error) {
 		return out, err
 	}
 	for _, doc := range docs {
-		b := BenchDoc{ID: doc.ID, Name: doc.Name, Aside: doc.Aside}
+		b := BenchDoc{ID: doc.ID, Name: doc.Name, Aside: doc.Aside, Rides: doc.Rides}
 		for _, p := range doc.Pages {
 			image := fmt.Sprintf("/sources/%d/pages/%d/%s-", p.Source, p.Page, imageVersion(p))
 			b.Pages = append(b.Pages, BenchPage{SheetPage{p.Width, p.Height, image}, p.Aside, p.Source})
 		}
 		out.Docs = append(out.Docs, b)
 	}
-	sources, err := store.All[store.Source](t, "id", "deal_id = ?", row.ID)
+	sources, err := store.All[store.Source](withoutPrints(t), "id", "deal_id = ?", row.ID)
 	if err != nil {
 		return out, err
 	}
@@ -96,7 +89,7 @@ func (d *Desk) benchOf(t store.Tx, row store.Deal) (Bench, error) {
 	}
 	zone := d.zone(t, row.OfficeID)
 	for _, s := range sources {
-		out.Notes[s.ID] = Came{s.Name, s.CreatedAt.In(zone).Format("Jan 2, 15:04"), s.Notes}
+		out.Notes[s.ID] = Came{s.Name, s.CreatedAt.In(zone).Format("Jan 2, 15:04"), s.Notes, s.Unread}
 	}
 	steps, err := store.All[store.BenchStep](store.Tx{DB: t.Select("seq, undone, words")}, "seq", "deal_id = ?", row.ID)
 	for _, s := range steps {
@@ -107,43 +100,6 @@ func (d *Desk) benchOf(t store.Tx, row store.Deal) (Bench, error) {
 		}
 	}
 	return out, err
-}
-
-// proposed returns what is suggested for a document: turning pages whose text lies on its side, and
-// cutting a file that holds several forms, as long as its pages are still as they came.
-func proposed(doc store.Document, sources map[int64]store.Source) []Proposed {
-	var out []Proposed
-	if doc.Aside {
-		return nil
-	}
-	var turn bench.Op
-	whole := len(doc.Pages) > 1
-	for i, p := range doc.Pages {
-		s := sources[p.Source]
-		if p.Page < len(s.Pages) && s.Pages[p.Page].Turn != 0 && p.Turn == 0 && !p.Aside {
-			turn.Pages, turn.Each = append(turn.Pages, bench.At{Doc: doc.ID, Index: i}), append(turn.Each, s.Pages[p.Page].Turn)
-		}
-		whole = whole && p.Source == doc.Pages[0].Source && p.Page == i
-	}
-	if n := len(turn.Pages); n > 0 {
-		turn.Kind = "turn"
-		out = append(out, Proposed{Doc: doc.ID, Words: fmt.Sprintf("right %s of “%s” that %s on the side", countOf(fmt.Sprint(n), "page"), doc.Name, map[bool]string{true: "lies", false: "lie"}[n == 1]), Op: turn})
-	}
-	parts := sources[doc.Pages[0].Source].Proposals
-	if whole && len(parts) > 1 && parts[len(parts)-1].To == len(doc.Pages) {
-		op := bench.Op{Kind: "ranges", Doc: doc.ID}
-		var before []int
-		for i, p := range parts {
-			if i > 0 {
-				op.Text += ","
-				before = append(before, p.From-1)
-			}
-			op.Text += fmt.Sprintf("%d-%d", p.From, p.To)
-			op.Names = append(op.Names, p.Name)
-		}
-		out = append(out, Proposed{Doc: doc.ID, Words: fmt.Sprintf("“%s” looks like %d forms: %s", doc.Name, len(parts), strings.Join(op.Names, ", ")), Op: op, Cuts: before})
-	}
-	return out
 }
 
 // Work does one thing on a deal's bench, or undoes or repeats one. rev is the bench the member saw;
@@ -187,7 +143,7 @@ func readBench(t store.Tx, dealID int64) ([]store.BenchDoc, []bench.Doc, error) 
 	rows, err := store.All[store.Document](t, "pos, id", "deal_id = ?", dealID)
 	placed, docs := make([]store.BenchDoc, len(rows)), make([]bench.Doc, len(rows))
 	for i, r := range rows {
-		docs[i] = bench.Doc{ID: r.ID, Name: r.Name, Aside: r.Aside, Pages: r.Pages}
+		docs[i] = bench.Doc{ID: r.ID, Name: r.Name, Aside: r.Aside, Rides: r.Rides, Pages: r.Pages}
 		placed[i] = store.BenchDoc{Doc: docs[i], Pos: r.Pos}
 	}
 	return placed, docs, err
@@ -251,7 +207,7 @@ func putBench(t store.Tx, row store.Deal, from, to []store.BenchDoc) error {
 	keep := map[int64]bool{}
 	for _, b := range to {
 		keep[b.ID] = true
-		doc := store.Document{ID: b.ID, OfficeID: row.OfficeID, DealID: row.ID, Name: b.Name, Pages: b.Pages, Pos: b.Pos, Aside: b.Aside, CreatedAt: store.Now()}
+		doc := store.Document{ID: b.ID, OfficeID: row.OfficeID, DealID: row.ID, Name: b.Name, Pages: b.Pages, Pos: b.Pos, Aside: b.Aside, Rides: b.Rides, CreatedAt: store.Now()}
 		if old, err := store.One[store.Document](t, "id = ? AND deal_id = ?", b.ID, row.ID); err == nil {
 			doc.CreatedAt = old.CreatedAt
 		}

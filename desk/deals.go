@@ -2,18 +2,11 @@ package desk
 
 import (
 	"context"
-	"crypto/sha256"
-	"encoding/hex"
-	"errors"
-	"fmt"
-	"path"
 	"strings"
 	"time"
 	"unicode/utf8"
 
-	"indicum/core/cuts"
 	"indicum/core/deal"
-	"indicum/core/pdf"
 	"indicum/store"
 )
 
@@ -24,6 +17,8 @@ type DealView struct {
 	Documents []store.Document
 	Sources   map[int64]store.Source
 	Packets   []Row
+	Mail      string // the address to which mail for the deal is sent
+	Waiting   []store.Incoming
 }
 
 // Deals lists an office's deals, newest first.
@@ -45,12 +40,16 @@ func (d *Desk) Deal(ctx context.Context, office, id int64) (DealView, error) {
 	if v.Documents, err = store.All[store.Document](t, "pos, id", "deal_id = ? AND NOT aside", id); err != nil {
 		return v, err
 	}
-	sources, err := store.All[store.Source](t, "id", "deal_id = ?", id)
+	sources, err := store.All[store.Source](withoutPrints(t), "id", "deal_id = ?", id)
 	if err != nil {
 		return v, err
 	}
 	for _, s := range sources {
 		v.Sources[s.ID] = s
+	}
+	v.Mail = d.MailAddress(row)
+	if v.Waiting, err = d.Waiting(ctx, id); err != nil {
+		return v, err
 	}
 	v.Packets, err = d.rows(ctx, "p.deal_id = ?", id)
 	return v, err
@@ -74,7 +73,7 @@ func (d *Desk) SaveDeal(ctx context.Context, in store.Deal) (int64, error) {
 	in.Price = clip(tidy(in.Price), 40)
 	err := d.write(ctx, func(t store.Tx) error {
 		if in.ID == 0 {
-			in.Rev, in.CreatedAt = 1, store.Now()
+			in.Rev, in.CreatedAt, in.MailKey = 1, store.Now(), newMailKey()
 			return t.Create(&in).Error
 		}
 		old, err := store.One[store.Deal](t.Lock(), "id = ? AND office_id = ?", in.ID, in.OfficeID)
@@ -85,7 +84,7 @@ func (d *Desk) SaveDeal(ctx context.Context, in store.Deal) (int64, error) {
 			return ErrStale
 		}
 		in.Rev++
-		in.CreatedAt, in.BenchRev = old.CreatedAt, old.BenchRev
+		in.CreatedAt, in.BenchRev, in.MailKey = old.CreatedAt, old.BenchRev, old.MailKey
 		return t.Save(&in).Error
 	})
 	return in.ID, err
@@ -129,93 +128,6 @@ func (d *Desk) SaveParty(ctx context.Context, office int64, in store.Party) (sto
 		return t.Save(&in).Error
 	})
 	return in, err
-}
-
-// AddFile takes a file into a deal: its bytes are kept as they came, checked, and become a document.
-// A refusal is a Problem; nothing is kept then.
-func (d *Desk) AddFile(ctx context.Context, office, dealID int64, name string, data []byte) (store.Document, store.Source, error) {
-	var doc store.Document
-	var src store.Source
-	if _, err := store.One[store.Deal](d.Store.Read(ctx), "id = ? AND office_id = ?", dealID, office); err != nil {
-		return doc, src, err
-	}
-	in, err := d.Engine.Intake(ctx, data)
-	if s := pdf.Sentence(err); s != "" {
-		return doc, src, Problem{s}
-	}
-	if err != nil {
-		return doc, src, err
-	}
-	src = store.Source{OfficeID: office, DealID: dealID, Name: clip(tidy(path.Base(strings.ReplaceAll(name, "\\", "/"))), 190), Size: int64(len(data)), Pages: in.Pages, Notes: in.Notes, CreatedAt: store.Now()}
-	if err := d.propose(ctx, &src, in.Clean, data); err != nil {
-		return doc, src, err
-	}
-	if src.Sha, err = d.Store.PutBlob(ctx, data); err != nil {
-		return doc, src, err
-	}
-	if src.CleanSha, err = d.Store.PutBlob(ctx, in.Clean); err != nil {
-		return doc, src, err
-	}
-	doc = store.Document{OfficeID: office, DealID: dealID, Name: documentName(src.Name), CreatedAt: src.CreatedAt}
-	err = d.write(ctx, func(t store.Tx) error {
-		src.ID, doc.ID, doc.Pages = 0, 0, nil
-		if _, err := store.One[store.Deal](t.Lock(), "id = ?", dealID); err != nil {
-			return err
-		}
-		if err := t.Raw("SELECT COALESCE(MAX(pos), -1) + 1 FROM document WHERE deal_id = ?", dealID).Scan(&doc.Pos).Error; err != nil {
-			return err
-		}
-		if err := t.Create(&src).Error; err != nil {
-			return err
-		}
-		for i, p := range in.Pages {
-			doc.Pages = append(doc.Pages, store.PageAt{Source: src.ID, Sha: src.CleanSha, Page: i, Width: p.Width, Height: p.Height})
-		}
-		if err := t.Create(&doc).Error; err != nil {
-			return err
-		}
-		// A new document changes the bench under whoever works there.
-		return t.Exec("UPDATE deal SET bench_rev = bench_rev + 1 WHERE id = ?", dealID).Error
-	})
-	return doc, src, err
-}
-
-// propose reads what is printed on an incoming file and notes what it suggests: where to cut it, which
-// pages to turn, and that the deal has the file already.
-func (d *Desk) propose(ctx context.Context, src *store.Source, clean, data []byte) error {
-	sum := sha256.Sum256(data)
-	twin, err := store.One[store.Source](d.Store.Read(ctx), "deal_id = ? AND sha = ?", src.DealID, hex.EncodeToString(sum[:]))
-	if err == nil {
-		src.Notes = append(src.Notes, fmt.Sprintf("The same file is in this deal already: “%s”.", twin.Name))
-	} else if !errors.Is(err, store.ErrNotFound) {
-		return err
-	}
-	// The bookmarks are in the file as it came; the clean copy has none. A picture is read as the page
-	// it became.
-	read, err := d.Engine.Read(ctx, hex.EncodeToString(sum[:]), len(src.Pages), data)
-	if err != nil || len(read) != len(src.Pages) {
-		read, err = d.Engine.Read(ctx, hex.EncodeToString(sum[:])+" clean", len(src.Pages), clean)
-	}
-	if err != nil {
-		d.Log.Warn("no proposals for a file", "error", err)
-		return nil // a file that can't be read for proposals can still be signed
-	}
-	for i := range read {
-		src.Pages[i].Turn = read[i].Turn
-	}
-	src.Proposals = cuts.Propose(read)
-	return nil
-}
-
-// documentName makes a readable name of a file name.
-func documentName(file string) string {
-	n := strings.TrimSuffix(strings.TrimSuffix(file, path.Ext(file)), ".")
-	n = tidy(strings.NewReplacer("_", " ", "-", " ").Replace(n))
-	if n == "" {
-		return "Untitled document"
-	}
-	r := []rune(n)
-	return strings.ToUpper(string(r[:1])) + string(r[1:])
 }
 
 // Original returns an incoming file as it came.

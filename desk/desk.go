@@ -30,6 +30,11 @@ type Settings struct {
 	Public string // address people reach the application at, without a slash at the end
 	Relay  string // mail server, host:port
 	Secret []byte // at least 32 bytes
+
+	// Converter is the program that opens word-processor files; "" looks for LibreOffice's.
+	Converter string
+	// DealMailOnly keeps no mail but that for deals: where outgoing mail leaves by another server.
+	DealMailOnly bool
 }
 
 // Desk does the work of the office.
@@ -118,8 +123,10 @@ func newToken() (token, hash string) {
 	return token, hashToken(token)
 }
 
-func hashToken(token string) string {
-	s := sha256.Sum256([]byte(token))
+func hashToken(token string) string { return shaOf([]byte(token)) }
+
+func shaOf(data []byte) string {
+	s := sha256.Sum256(data)
 	return hex.EncodeToString(s[:])
 }
 

@@ -22,7 +22,8 @@ type Edit struct {
 	Signer   int64        `json:"signer"`   // "turns", "email", "unsigner"
 	Party    int64        `json:"party"`    // "signer": 0 is the member themself
 	Turn     int          `json:"turn"`     // "signer", "turns"
-	Document int64        `json:"document"` // "document" (of the deal), "order", "name", "undocument"
+	Document int64        `json:"document"` // "document" (of the deal), "order", "name", "rides", "undocument"
+	Rides    bool         `json:"rides"`    // "rides": whether it goes along unsigned
 	Pos      int          `json:"pos"`      // "order": new index
 	Name     string       `json:"name"`     // "name", "title"
 	Email    string       `json:"email"`
@@ -132,7 +133,7 @@ func (e *editor) do(x Edit) error {
 		return e.setTurns(x.Edits)
 	case "document":
 		return e.addDocument(x)
-	case "order", "name", "undocument":
+	case "order", "name", "rides", "undocument":
 		return e.changeDocument(x)
 	case "title":
 		e.p.Title = tidy(x.Name)

@@ -26,7 +26,7 @@ func (e *editor) addDocument(x Edit) error {
 	if len(pages) == 0 {
 		return problem("All pages of “%s” are set aside.", doc.Name)
 	}
-	return e.t.Create(&store.PacketDocument{PacketID: e.p.ID, Pos: int(n), Name: doc.Name, Pages: pages}).Error
+	return e.t.Create(&store.PacketDocument{PacketID: e.p.ID, Pos: int(n), Name: doc.Name, Rides: doc.Rides, Pages: pages}).Error
 }
 
 func (e *editor) changeDocument(x Edit) error {
@@ -50,6 +50,9 @@ func (e *editor) changeDocument(x Edit) error {
 		if doc.Name == "" || utf8.RuneCountInString(doc.Name) > 200 {
 			return problem("A document’s name has between 1 and 200 characters.")
 		}
+		return e.t.Save(&doc).Error
+	case "rides":
+		doc.Rides = x.Rides
 		return e.t.Save(&doc).Error
 	case "undocument":
 		if err := e.t.Delete(&store.PacketDocument{}, doc.ID).Error; err != nil {

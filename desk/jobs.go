@@ -3,6 +3,7 @@ package desk
 import (
 	"context"
 	"fmt"
+	"slices"
 	"sync"
 	"time"
 
@@ -22,15 +23,24 @@ const (
 func (d *Desk) Run(ctx context.Context) {
 	var wg sync.WaitGroup
 	for range runners {
-		wg.Go(func() { d.runJobs(ctx) })
+		wg.Go(func() { d.runJobs(ctx, quickJobs, d.wake) })
 	}
+	wg.Go(func() { d.runJobs(ctx, slowJobs, nil) })
 	wg.Go(func() { d.sweep(ctx) })
 	wg.Wait()
 }
 
-func (d *Desk) runJobs(ctx context.Context) {
+// Reading scans takes minutes; no mail should wait for it.
+var (
+	quickJobs = []string{"mail", "seal"}
+	slowJobs  = []string{"read", "file"}
+)
+
+const slowTime = 40 * time.Minute // for one slow job
+
+func (d *Desk) runJobs(ctx context.Context, kinds []string, wake <-chan struct{}) {
 	for ctx.Err() == nil {
-		job, err := d.claim(ctx)
+		job, err := d.claim(ctx, kinds)
 		if err == nil && job.ID != 0 {
 			d.work(ctx, job)
 			continue
@@ -40,20 +50,20 @@ func (d *Desk) runJobs(ctx context.Context) {
 		}
 		select {
 		case <-ctx.Done():
-		case <-d.wake:
+		case <-wake:
 		case <-time.After(700 * time.Millisecond):
 		}
 	}
 }
 
-// claim takes the job that is due longest, or none (ID 0).
-func (d *Desk) claim(ctx context.Context) (store.Job, error) {
+// claim takes the job of some kinds that is due longest, or none (ID 0).
+func (d *Desk) claim(ctx context.Context, kinds []string) (store.Job, error) {
 	var job store.Job
 	err := d.Store.Write(ctx, func(t store.Tx) error {
 		job = store.Job{}
 		now := store.Now()
 		res := t.Clauses(clause.Locking{Strength: "UPDATE", Options: "SKIP LOCKED"}).
-			Where("done_at IS NULL AND run_at <= ? AND (claimed_until IS NULL OR claimed_until < ?)", now, now).Order("run_at, id").Limit(1).Find(&job)
+			Where("kind IN ? AND done_at IS NULL AND run_at <= ? AND (claimed_until IS NULL OR claimed_until < ?)", kinds, now, now).Order("run_at, id").Limit(1).Find(&job)
 		if res.Error != nil || res.RowsAffected == 0 {
 			return res.Error
 		}
@@ -65,7 +75,11 @@ func (d *Desk) claim(ctx context.Context) (store.Job, error) {
 }
 
 func (d *Desk) work(ctx context.Context, job store.Job) {
-	ctx, cancel := context.WithTimeout(ctx, 2*time.Minute)
+	limit := 2 * time.Minute
+	if slices.Contains(slowJobs, job.Kind) {
+		limit = slowTime
+	}
+	ctx, cancel := context.WithTimeout(ctx, limit)
 	defer cancel()
 	renewed := make(chan struct{})
 	go d.renew(ctx, job, renewed)
@@ -76,6 +90,10 @@ func (d *Desk) work(ctx context.Context, job store.Job) {
 		err = d.sendLetter(ctx, job)
 	case "seal":
 		err = d.sealPacket(ctx, job)
+	case "read":
+		err = d.readScans(ctx, job)
+	case "file":
+		err = d.fileMail(ctx, job)
 	default:
 		err = fmt.Errorf("there is no work of the kind %q", job.Kind)
 	}

@@ -10,8 +10,15 @@ import (
 	"indicum/store"
 )
 
-// KeepLetter takes a message into the mailroom. A message that is there already is not kept twice.
+// KeepLetter takes a message in: to a deal if it is addressed to one, else into the mailroom. A message
+// that is there already is not kept twice.
 func (d *Desk) KeepLetter(ctx context.Context, r mail.Received) error {
+	if key, ok := d.mailKey(r.Recipient); ok {
+		return d.receive(ctx, key, r)
+	}
+	if d.DealMailOnly {
+		return mail.ErrNotHere
+	}
 	row := store.Message{MessageID: clip(r.ID, 190), OfficeID: r.Office, Recipient: clip(r.Recipient, 254), Subject: clip(r.Subject, 400), Raw: r.Raw, At: store.Now()}
 	return d.Store.Read(ctx).Clauses(clause.Insert{Modifier: "IGNORE"}).Create(&row).Error
 }

@@ -36,6 +36,7 @@ type Sheet struct {
 type SheetDocument struct {
 	ID    int64       `json:"id"`
 	Name  string      `json:"name"`
+	Rides bool        `json:"rides,omitempty"` // goes along, nobody signs on it
 	Pages []SheetPage `json:"pages"`
 }
 
@@ -104,7 +105,7 @@ func (d draft) findings() []proof.Finding {
 		in.Due = *d.packet.DueAt
 	}
 	for _, doc := range d.documents {
-		in.Documents = append(in.Documents, proof.Document{ID: doc.ID, Name: doc.Name, Pages: len(doc.Pages)})
+		in.Documents = append(in.Documents, proof.Document{ID: doc.ID, Name: doc.Name, Pages: len(doc.Pages), Rides: doc.Rides})
 	}
 	for _, s := range d.signers {
 		in.Signers = append(in.Signers, proof.Signer{ID: s.ID, Name: s.Name, Email: s.Email})
@@ -136,7 +137,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	}
 	used := map[string]bool{}
 	for _, doc := range dr.documents {
-		out.Documents = append(out.Documents, SheetDocument{doc.ID, doc.Name, SheetPages(p.ID, doc)})
+		out.Documents = append(out.Documents, SheetDocument{doc.ID, doc.Name, doc.Rides, SheetPages(p.ID, doc)})
 		for _, pg := range doc.Pages {
 			used[pageKey(pg)] = true
 		}
@@ -167,7 +168,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	docs, err := store.All[store.Document](t, "pos, id", "deal_id = ? AND NOT aside", p.DealID)
 	for _, doc := range docs {
 		if kept := bench.Kept(doc.Pages); len(kept) > 0 && !used[pageKey(kept[0])] {
-			out.Shelf = append(out.Shelf, SheetDocument{doc.ID, doc.Name, nil})
+			out.Shelf = append(out.Shelf, SheetDocument{doc.ID, doc.Name, doc.Rides, nil})
 		}
 	}
 	return out, err

@@ -86,13 +86,18 @@ func (l Letter) Bytes() ([]byte, error) {
 
 func oneLine(s string) string { return strings.Join(strings.Fields(s), " ") }
 
-// Send hands a message to the server at addr (host:port). The server may offer STARTTLS, which is
-// then used, except on loopback.
+// Send hands a letter to the server at addr (host:port).
 func Send(ctx context.Context, addr string, l Letter) error {
 	raw, err := l.Bytes()
 	if err != nil {
 		return err
 	}
+	return SendRaw(ctx, addr, "packets@"+l.Domain, l.To, raw)
+}
+
+// SendRaw hands a written message to the server at addr (host:port). The server may offer STARTTLS,
+// which is then used, except on loopback.
+func SendRaw(ctx context.Context, addr, from, to string, raw []byte) error {
 	d := net.Dialer{Timeout: 10 * time.Second}
 	conn, err := d.DialContext(ctx, "tcp", addr)
 	if err != nil {
@@ -111,7 +116,7 @@ func Send(ctx context.Context, addr string, l Letter) error {
 			defer c.Close()
 		}
 	}
-	if err := c.SendMail("packets@"+l.Domain, []string{l.To}, bytes.NewReader(raw)); err != nil {
+	if err := c.SendMail(from, []string{to}, bytes.NewReader(raw)); err != nil {
 		return fmt.Errorf("send mail: %w", err)
 	}
 	return c.Quit()

@@ -8,6 +8,7 @@ import (
 	"indicum/core/deal"
 	"indicum/core/field"
 	"indicum/core/ledger"
+	"indicum/core/likeness"
 	"indicum/core/packet"
 	"indicum/core/pdf"
 )
@@ -53,6 +54,7 @@ type Deal struct {
 	ClosingDate string
 	Rev         int
 	BenchRev    int `gorm:"default:1"` // counts what was done on the bench
+	MailKey     string // part of the address to which mail for the deal is sent
 	CreatedAt   time.Time
 }
 
@@ -82,7 +84,98 @@ type Source struct {
 	Pages     []pdf.Page      `gorm:"serializer:json"`
 	Notes     []string        `gorm:"serializer:json"`
 	Proposals []cuts.Proposal `gorm:"serializer:json"` // the documents its pages seem to be
+	Prints    Prints          `gorm:"serializer:json"` // to find the same pages in other bytes
+	Unread    int             // scanned pages still to be read
+	Origin    Origin          `gorm:"serializer:json"` // how it came
+	EditionID int64           // of the shelf, 0 when it came another way
+	Once      *string         // a second source of the same name is never made
 	CreatedAt time.Time
+}
+
+// Origin says how a file came, when it was not brought by hand.
+type Origin struct {
+	Way     string     `json:"way,omitempty"` // "mail" or "shelf"
+	From    string     `json:"from,omitempty"`
+	Subject string     `json:"subject,omitempty"`
+	Date    *time.Time `json:"date,omitempty"`
+}
+
+// Prints is what a file's pages are compared with others by.
+type Prints struct {
+	Pages    []likeness.Print  `json:"pages,omitempty"`
+	Editions map[int]EditionAt `json:"editions,omitempty"` // by index of a document's first page
+}
+
+// EditionAt is the edition a form says it is.
+type EditionAt struct {
+	Words string  `json:"words"`
+	Order float64 `json:"order"`
+}
+
+// Form is a blank form on the office's shelf; EditionID is the one in use.
+type Form struct {
+	ID        int64
+	OfficeID  int64
+	Name      string
+	Side      string // "buyer", "seller" or "both"
+	Purpose   string
+	Retired   bool
+	EditionID int64
+	CreatedAt time.Time
+}
+
+// Edition is one edition of a form.
+type Edition struct {
+	ID        int64
+	OfficeID  int64
+	FormID    int64
+	Number    int // counts the editions of a form
+	Words     string
+	File      string
+	Sha       string
+	CleanSha  string
+	Size      int64
+	Pages     []pdf.Page      `gorm:"serializer:json"`
+	Notes     []string        `gorm:"serializer:json"`
+	Proposals []cuts.Proposal `gorm:"serializer:json"`
+	Prints    Prints          `gorm:"serializer:json"`
+	CreatedAt time.Time
+}
+
+// States of an incoming mail.
+const (
+	MailNew     = "new"     // to be filed
+	MailFiled   = "filed"   // its files are in the deal
+	MailWaiting = "waiting" // from a stranger: a member must nod
+	MailRefused = "refused" // a member turned it away
+	MailEmpty   = "empty"   // it held nothing that could be filed
+	MailLost    = "lost"    // its address names no deal
+)
+
+// Incoming is a mail sent to a deal's address. Sha is the message as it came.
+type Incoming struct {
+	ID         int64
+	OfficeID   int64
+	DealID     int64
+	MessageID  string
+	Recipient  string
+	Sender     string // address, as the message gives it
+	SenderName string
+	Subject    string
+	SentAt     *time.Time
+	Automatic  bool // by a program: never answered (RFC 3834)
+	State      string
+	NoddedBy   int64
+	Files      []IncomingFile `gorm:"serializer:json"`
+	Sha        string
+	At         time.Time
+}
+
+// IncomingFile is an attachment and what became of it.
+type IncomingFile struct {
+	Name    string `json:"name"`
+	Size    int    `json:"size"`
+	Trouble string `json:"trouble,omitempty"`
 }
 
 // PageAt points a document's page into a source.
@@ -97,6 +190,7 @@ type Document struct {
 	Pages     []PageAt `gorm:"serializer:json"`
 	Pos       int
 	Aside     bool
+	Rides     bool // goes along, nobody signs on it
 	CreatedAt time.Time
 }
 
@@ -149,6 +243,7 @@ type PacketDocument struct {
 	Pos      int
 	Name     string
 	Pages    []PageAt `gorm:"serializer:json"`
+	Rides    bool     // goes along, nobody signs on it
 	SentSha  string
 }
 

@@ -3,9 +3,9 @@
 # application, `tools/setup.sh test` also for the tests and benchmarks.
 set -eu
 cd "$(dirname "$0")/.."
-need="mariadb-server:mariadbd mariadb-client:mariadb"
+need="mariadb-server:mariadbd mariadb-client:mariadb tesseract-ocr:tesseract"
 if [ "${1:-demo}" = test ]; then
-  need="$need chromium:chromium poppler-utils:pdftoppm qpdf:qpdf mupdf-tools:mutool openssl:openssl"
+  need="$need chromium:chromium poppler-utils:pdftoppm qpdf:qpdf mupdf-tools:mutool openssl:openssl libreoffice-writer-nogui:soffice"
 fi
 missing=""
 for pair in $need; do

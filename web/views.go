@@ -27,6 +27,9 @@ func newViews(opt Options) *views {
 		"asset": assetAddress(), "track": trackSVG, "stamp": stampSVG, "eventText": desk.EventText,
 		"clock": func(o store.Office, t any, layout string) string { return clock(o, t, layout) },
 		"ago":   ago, "left": left, "roles": deal.Roles, "plural": plural, "mailroom": func() bool { return opt.Mailroom },
+		"sides": func() []string { return desk.Sides }, "sideTitle": func(side string) string {
+			return map[string]string{"buyer": "Buyers", "seller": "Sellers", "both": "Both sides"}[side]
+		},
 		"sub0": func(n int) int { return -n }, "soon": func(t *time.Time) bool { return t != nil && time.Until(*t) < 36*time.Hour },
 		"people": people, "add": func(a, b int) int { return a + b }, "first": func(s string) string { return strings.Fields(s + " ")[0] },
 		"sum": func(s []store.Signer, m map[int64]int) int {

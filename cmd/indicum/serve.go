@@ -41,7 +41,7 @@ var settings = []setting{
 	{"data", "INDICUM_DATA", ".data", "folder of the private database, the secret and caches"},
 	{"database", "INDICUM_DATABASE", "", "user:password@tcp(host:port)/name of a MariaDB; empty: a private one on loopback"},
 	{"relay", "INDICUM_RELAY", "", "mail server, host:port; empty: the built-in mailroom"},
-	{"mailroom", "INDICUM_MAILROOM", "127.0.0.1:0", "address the mailroom listens on when there is no relay"},
+	{"mailroom", "INDICUM_MAILROOM", "", "address to take in mail on, for deals and, without a relay, all that is sent; empty: a free port of 127.0.0.1 without a relay, none with one"},
 	{"secret", "INDICUM_SECRET", "", "at least 64 hex digits; empty: made once and kept in the data folder"},
 	{"workers", "INDICUM_WORKERS", "2", "PDF workers at a time"},
 	{"proxy", "INDICUM_PROXY", "", "“yes” when behind a proxy that sets X-Forwarded-For"},
@@ -169,13 +169,22 @@ func serve(ctx context.Context, args []string, withDemo bool) error {
 	if o.desk.Public == "" {
 		o.desk.Public = "http://" + l.Addr().String()
 	}
-	if o.desk.Relay == "" {
-		room, err := mail.OpenMailroom(c["mailroom"], func(r mail.Received) error { return o.desk.KeepLetter(context.Background(), r) })
+	mailAt := "nowhere"
+	if o.desk.Relay == "" || c["mailroom"] != "" {
+		at := c["mailroom"]
+		if at == "" {
+			at = "127.0.0.1:0"
+		}
+		o.desk.DealMailOnly = o.desk.Relay != ""
+		room, err := mail.OpenMailroom(at, func(r mail.Received) error { return o.desk.KeepLetter(context.Background(), r) })
 		if err != nil {
 			return err
 		}
 		defer room.Close()
-		o.desk.Relay = room.Addr
+		if o.desk.Relay == "" {
+			o.desk.Relay = room.Addr
+		}
+		mailAt = room.Addr
 	}
 	hookPause(o.desk)
 	work, stopWork := context.WithCancel(context.Background())
@@ -201,7 +210,7 @@ func serve(ctx context.Context, args []string, withDemo bool) error {
 		if err != nil {
 			return fmt.Errorf("load the demo: %w", err)
 		}
-		fmt.Printf("\n  Indicum is at  %s\n  Log in as      %s\n  Password       %s\n\n  Ctrl-C stops it; the data stays.\n\n", o.desk.Public, login.Email, login.Password)
+		fmt.Printf("\n  Indicum is at  %s\n  Log in as      %s\n  Password       %s\n  Takes mail at  %s (SMTP)\n\n  Ctrl-C stops it; the data stays.\n\n", o.desk.Public, login.Email, login.Password, mailAt)
 	} else {
 		fmt.Printf("Indicum is at %s\n", o.desk.Public)
 	}

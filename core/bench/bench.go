@@ -28,6 +28,7 @@ type Doc struct {
 	ID    int64  `json:"id"`
 	Name  string `json:"name"`
 	Aside bool   `json:"aside"`
+	Rides bool   `json:"rides,omitempty"` // goes along in packets, nobody signs on it
 	Pages []Page `json:"pages"`
 }
 
@@ -51,13 +52,14 @@ type At struct {
 // Op is one thing a person does on the bench. Which members count follows from Kind.
 type Op struct {
 	Kind  string   `json:"kind"`
-	Doc   int64    `json:"doc"`   // cut, ranges, rename, order, aside-doc, move (target)
+	Doc   int64    `json:"doc"`   // cut, ranges, rename, order, aside-doc, rides, move (target)
 	Index int      `json:"index"` // cut: before this page; move: before this page; order: new place
 	Docs  []int64  `json:"docs"`  // join: the others go behind the first
 	Pages []At     `json:"pages"` // move, turn, aside
 	By    int      `json:"by"`    // turn: 90, 180 or 270
 	Each  []int    `json:"each"`  // turn: instead of By, a turn for each of Pages
 	Aside bool     `json:"aside"` // aside, aside-doc: true sets aside, false brings back
+	Rides bool     `json:"rides"` // rides: whether it goes along unsigned
 	Text  string   `json:"text"`  // rename: the name; ranges: such as "1-3, 4, 5-9"
 	Names []string `json:"names"` // ranges: the parts' names, where known
 }
@@ -94,7 +96,7 @@ func Apply(docs []Doc, op Op) ([]Doc, string, error) {
 		return move(out, op)
 	case "turn", "aside":
 		return mark(out, op)
-	case "rename", "order", "aside-doc":
+	case "rename", "order", "aside-doc", "rides":
 		return whole(out, op)
 	}
 	return nil, "", refuse("There is nothing called “%s” to do here.", op.Kind)
@@ -352,6 +354,12 @@ func whole(docs []Doc, op Op) ([]Doc, string, error) {
 		}
 		d.Name = name
 		return docs, fmt.Sprintf("renamed to “%s”", name), nil
+	case "rides":
+		d.Rides = op.Rides
+		if op.Rides {
+			return docs, fmt.Sprintf("let “%s” ride along unsigned", d.Name), nil
+		}
+		return docs, fmt.Sprintf("took “%s” among those that are signed", d.Name), nil
 	case "aside-doc":
 		d.Aside = op.Aside
 		if op.Aside {

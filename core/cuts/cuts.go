@@ -52,6 +52,9 @@ func Propose(pages []Page) []Proposal {
 	read := make([]traits, len(pages))
 	for i, p := range pages {
 		read[i] = traitsOf(p)
+		if i > 0 && read[i].title != "" && runs(read[i-1], read[i], edgeText(read[i].title)) {
+			read[i].title, read[i].titleSize = "", 0 // a running head
+		}
 	}
 	var out []Proposal
 	from, sure := 0, 1.0
@@ -165,9 +168,21 @@ func (t *traits) edge(text string) {
 			}
 		}
 	}
-	if text = strings.ToLower(strings.Trim(strings.Join(strings.Fields(text), " "), "-–—_|. ")); len(text) > 2 {
+	if text = edgeText(text); len(text) > 2 {
 		t.edges = append(t.edges, text)
 	}
+}
+
+func edgeText(text string) string {
+	return strings.ToLower(strings.Trim(strings.Join(strings.Fields(text), " "), "-–—_|. "))
+}
+
+// runs reports whether a line stands at the head or foot of both pages.
+func runs(prev, cur traits, line string) bool {
+	same := func(o string) bool {
+		return line == o || (prev.page.Picture || cur.page.Picture) && alike(line, o)
+	}
+	return slices.ContainsFunc(prev.edges, same) && slices.ContainsFunc(cur.edges, same)
 }
 
 // readTitle finds the largest line in the upper part that stands out from the running text.
@@ -308,9 +323,7 @@ func byEdges(prev, cur traits) float64 {
 	}
 	shared := 0
 	for _, e := range cur.edges {
-		if slices.ContainsFunc(prev.edges, func(o string) bool {
-			return e == o || (prev.page.Picture || cur.page.Picture) && alike(e, o)
-		}) {
+		if runs(prev, cur, e) {
 			shared++
 		}
 	}
@@ -323,6 +336,9 @@ func byEdges(prev, cur traits) float64 {
 func alike(a, b string) bool {
 	if digits(a) != digits(b) {
 		return false
+	}
+	if long, short := max(len(a), len(b)), min(len(a), len(b)); short*5 >= long*3 && (strings.Contains(a, b) || strings.Contains(b, a)) {
+		return true // a word at the edge was not read
 	}
 	ra, rb := []rune(a), []rune(b)
 	most := max(len(ra), len(rb)) / 8

@@ -100,11 +100,12 @@ const (
 
 const (
 	scanSame = 0.7  // resemblance of two scans of one page: readers err
-	version  = 0.38 // mean resemblance from which two documents are versions of one form
+	version  = 0.38 // mean resemblance from which two documents of one title are versions of one form
+	untitled = 0.75 // and from which they are whatever their titles: one maker's forms share much of their text
 )
 
-// Compare compares two documents page by page.
-func Compare(a, b []Print) Verdict {
+// Compare compares two documents page by page; titled says that they bear the same title.
+func Compare(a, b []Print, titled bool) Verdict {
 	if len(a) == 0 || len(b) == 0 || len(a) > 2*len(b) || len(b) > 2*len(a) {
 		return Different
 	}
@@ -133,7 +134,11 @@ func Compare(a, b []Print) Verdict {
 		sum += best * float64(p.Words)
 		weight += float64(p.Words)
 	}
-	if weight >= 20 && sum/weight >= version {
+	least := untitled
+	if titled {
+		least = version
+	}
+	if weight >= 20 && sum/weight >= least {
 		return Version
 	}
 	return Different

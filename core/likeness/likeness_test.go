@@ -41,12 +41,23 @@ func TestCompare(t *testing.T) {
 		"two unread scans":       {[]Print{unread}, []Print{unread}, Different},
 		"nothing":                {nil, form(1), Different},
 	} {
-		if got := Compare(c.a, c.b); got != c.want {
+		if got := Compare(c.a, c.b, true); got != c.want {
 			t.Errorf("%s: %d, want %d", name, got, c.want)
 		}
-		if got := Compare(c.b, c.a); got != c.want {
+		if got := Compare(c.b, c.a, true); got != c.want {
 			t.Errorf("%s, the other way round: %d, want %d", name, got, c.want)
 		}
+	}
+}
+
+// Forms of one maker share clauses; that alone does not make them versions of one form.
+func TestSharedClauses(t *testing.T) {
+	half := form(2, "Clause 1", "Another opening")
+	if got := Compare(form(2), half, true); got != Version {
+		t.Errorf("of the same title: %d", got)
+	}
+	if got := Compare(form(2), half, false); got != Different {
+		t.Errorf("of another title: %d", got)
 	}
 }
 

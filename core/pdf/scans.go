@@ -17,7 +17,8 @@ import (
 const (
 	scanDPI     = 150
 	scanPixels  = 2400 // at most this wide
-	legible     = 0.62 // mean confidence from which a page counts as read the right way up
+	legible     = 0.78 // mean confidence from which a page counts as read the right way up; type usually gives 0.9
+	readable    = 0.4  // and from which what was read is kept
 	unsureRight = 0.25 // below it the other way up is tried as well
 )
 
@@ -88,7 +89,11 @@ func (e *Engine) readScan(ctx context.Context, key string, data []byte, index in
 	p.Picture = true
 	turn, sure := look.Upright()
 	dpi := float64(width) * 72 / p.Width
-	lines, clear, err := readTurned(ctx, grey, turn, dpi)
+	lines, clear, lying, err := readTurned(ctx, grey, turn, dpi)
+	if lying != 0 { // the reader saw type that runs another way
+		turn = (turn + lying) % 360
+		lines, clear, _, err = readTurned(ctx, grey, turn, dpi)
+	}
 	if errors.Is(err, scan.ErrNoReader) {
 		if sure >= unsureRight {
 			p.Turn = turn
@@ -97,10 +102,10 @@ func (e *Engine) readScan(ctx context.Context, key string, data []byte, index in
 	}
 	if err == nil && (clear < legible || sure < unsureRight && len(lines) < 8) {
 		for _, other := range []int{180, 90, 270} {
-			if other != 180 && clear >= legible/2 {
+			if other != 180 && clear >= readable {
 				break // type was found along this axis
 			}
-			again, better, againErr := readTurned(ctx, grey, (turn+other)%360, dpi)
+			again, better, _, againErr := readTurned(ctx, grey, (turn+other)%360, dpi)
 			if againErr == nil && better > clear {
 				lines, clear, turn = again, better, (turn+other)%360
 			}
@@ -109,7 +114,7 @@ func (e *Engine) readScan(ctx context.Context, key string, data []byte, index in
 			}
 		}
 	}
-	if err != nil || clear < legible/2 {
+	if err != nil || clear < readable {
 		if sure >= unsureRight {
 			p.Turn = turn // a drawing, or handwriting: lines lie along it, words can't be read
 		}
@@ -124,23 +129,30 @@ func (e *Engine) readScan(ctx context.Context, key string, data []byte, index in
 }
 
 // readTurned reads a picture turned clockwise; clear is the mean confidence of the words, less when
-// there are few of them.
-func readTurned(ctx context.Context, g *image.Gray, turn int, dpi float64) (lines []cuts.Line, clear float64, err error) {
+// there are few of them; lying is the further clockwise turn that most of the type would need.
+func readTurned(ctx context.Context, g *image.Gray, turn int, dpi float64) (lines []cuts.Line, clear float64, lying int, err error) {
 	file, err := encode(turned(g, turn))
 	if err != nil {
-		return nil, 0, err
+		return nil, 0, 0, err
 	}
 	read, err := scan.Read(ctx, file, int(dpi+0.5))
 	if err != nil {
-		return nil, 0, err
+		return nil, 0, 0, err
 	}
 	words, scale := 0, 72/dpi
+	angles := map[int]int{}
 	for _, l := range read {
 		words += l.Words
+		angles[l.Angle] += l.Words
 		clear += l.Confidence * float64(l.Words)
 		lines = append(lines, cuts.Line{Text: l.Text, X: l.X * scale, Y: l.Y * scale, W: l.W * scale, H: l.H * scale, Size: l.Size * scale})
 	}
-	return joinLines(lines), clear / float64(max(words, 6)), nil
+	for angle, n := range angles {
+		if n*2 > words && angle%90 == 0 {
+			lying = angle % 360
+		}
+	}
+	return joinLines(lines), clear / float64(max(words, 6)), lying, nil
 }
 
 func greyed(img image.Image) *image.Gray {

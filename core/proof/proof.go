@@ -27,6 +27,7 @@ type Document struct {
 	ID    int64
 	Name  string
 	Pages int
+	Rides bool // goes along; nobody is missed on it
 }
 
 // Signer is one of the draft's signers.
@@ -81,6 +82,15 @@ func Read(d Draft) []Finding {
 		}
 		if required[s.ID] == 0 && len(d.Documents) > 0 {
 			out = append(out, Finding{Where: s.Name, Text: "has no place they must fill", Signer: s.ID, Fix: "place"})
+		}
+	}
+	used := map[int64]bool{}
+	for _, f := range d.Fields {
+		used[f.Document] = true
+	}
+	for _, doc := range d.Documents {
+		if !used[doc.ID] && !doc.Rides && len(d.Signers) > 0 {
+			out = append(out, Finding{Where: "“" + doc.Name + "”", Text: "has no place for anybody; if nobody signs on it, let it ride along", Document: doc.ID, Fix: "rides"})
 		}
 	}
 	first := map[int64]int{}

@@ -10,23 +10,24 @@ import (
 func TestRead(t *testing.T) {
 	now := time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)
 	whole := func() Draft {
-		return Draft{Title: "Offer", Now: now, Due: now.Add(time.Hour), Documents: []Document{{5, "Agency", 2}, {6, "Offer", 3}},
+		return Draft{Title: "Offer", Now: now, Due: now.Add(time.Hour), Documents: []Document{{5, "Agency", 2, false}, {6, "Offer", 3, false}, {7, "Cover letter", 1, true}},
 			Signers: []Signer{{1, "Marek Dvorsky", "m@example.net"}},
-			Fields:  []field.Field{{ID: "f1", Kind: field.Signature, Required: true, Signer: 1}, {ID: "f2", Document: 6, Page: 2, Kind: field.Date, Required: true, Signer: 1}}}
+			Fields:  []field.Field{{ID: "f1", Document: 5, Kind: field.Signature, Required: true, Signer: 1}, {ID: "f2", Document: 6, Page: 2, Kind: field.Date, Required: true, Signer: 1}}}
 	}
 	if got := Read(whole()); len(got) != 0 {
 		t.Fatalf("a whole draft: %v", got)
 	}
 	for want, change := range map[string]func(*Draft){
 		"山田 Yamada has characters in the name that can’t be printed yet: “山田”": func(d *Draft) { d.Signers[0].Name = "山田 Yamada" },
-		"Packet has no title":                                                func(d *Draft) { d.Title = " " },
-		"Packet would lapse before it is sent":                               func(d *Draft) { d.Due = now },
-		"Packet has no document":                                             func(d *Draft) { d.Documents = nil },
-		"Packet has nobody who signs":                                        func(d *Draft) { d.Signers, d.Fields = nil, nil },
-		"Marek Dvorsky has no e-mail address":                                func(d *Draft) { d.Signers[0].Email = "" },
-		"Marek Dvorsky has an e-mail address without a full domain: “m@net”": func(d *Draft) { d.Signers[0].Email = "m@net" },
-		"Page 5 a signing date belongs to nobody":                            func(d *Draft) { d.Fields[1].Signer = 0 },
-		"Marek Dvorsky has no place they must fill":                          func(d *Draft) { d.Fields[0].Required = false },
+		"Packet has no title":                                                               func(d *Draft) { d.Title = " " },
+		"Packet would lapse before it is sent":                                              func(d *Draft) { d.Due = now },
+		"Packet has no document":                                                            func(d *Draft) { d.Documents = nil },
+		"Packet has nobody who signs":                                                       func(d *Draft) { d.Signers, d.Fields = nil, nil },
+		"Marek Dvorsky has no e-mail address":                                               func(d *Draft) { d.Signers[0].Email = "" },
+		"Marek Dvorsky has an e-mail address without a full domain: “m@net”":                func(d *Draft) { d.Signers[0].Email = "m@net" },
+		"Page 5 a signing date belongs to nobody":                                           func(d *Draft) { d.Fields[1].Signer = 0 },
+		"Marek Dvorsky has no place they must fill":                                         func(d *Draft) { d.Fields[0].Required = false },
+		"“Cover letter” has no place for anybody; if nobody signs on it, let it ride along": func(d *Draft) { d.Documents[2].Rides = false },
 	} {
 		d := whole()
 		change(&d)

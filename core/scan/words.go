@@ -21,6 +21,7 @@ type Line struct {
 	Size       float64 // height from the tops of capitals to the bottoms of descenders
 	Confidence float64 // 0 to 1, mean of its words
 	Words      int
+	Angle      int // counter-clockwise degrees by which its type is turned: 90 runs from bottom to top
 }
 
 // ErrNoReader says that Tesseract is not installed, so that scans stay unread.
@@ -115,7 +116,7 @@ func parseHOCR(r io.Reader) ([]Line, error) {
 func addWord(out []Line, word string, conf float64, box []float64) []Line {
 	l := &out[len(out)-1]
 	if l.Words > 0 && box[0]-(l.X+l.W) > 1.6*l.Size {
-		out = append(out, Line{Y: l.Y, H: l.H, Size: l.Size})
+		out = append(out, Line{Y: l.Y, H: l.H, Size: l.Size, Angle: l.Angle})
 		l = &out[len(out)-1]
 	}
 	if l.Words == 0 {
@@ -135,7 +136,7 @@ func lineOf(title string) Line {
 	if len(b) < 4 {
 		return Line{}
 	}
-	return Line{Y: b[1], H: b[3] - b[1], Size: number(title, "x_size")}
+	return Line{Y: b[1], H: b[3] - b[1], Size: number(title, "x_size"), Angle: int(number(title, "textangle"))}
 }
 
 func attribute(t xml.StartElement, name string) string {

@@ -2,7 +2,7 @@
 import "htmx.org";
 import Alpine from "@alpinejs/csp";
 import { live } from "./live.js";
-import { upload } from "./upload.js";
+import { FILES, upload } from "./upload.js";
 
 Alpine.data("disclosure", () => ({
   open: false,
@@ -40,6 +40,49 @@ if (shown) {
 document.addEventListener("click", (e) => {
   const opener = e.target.closest("[data-opens]");
   if (opener) document.getElementById(opener.dataset.opens).showModal();
+  if (e.target.closest("[data-closes]")) e.target.closest("dialog").close();
+  const copy = e.target.closest("[data-copy]");
+  if (copy) copyText(copy, document.getElementById(copy.dataset.copy));
+});
+
+async function copyText(button, from) {
+  try {
+    await navigator.clipboard.writeText(from.textContent);
+    button.textContent = "copied";
+  } catch {
+    getSelection().selectAllChildren(from); // not allowed here: it is chosen, to be copied by hand
+  }
+}
+
+// A list that narrows as one types: every word must be somewhere in an item's words.
+document.addEventListener("input", (e) => {
+  const field = e.target.closest("[data-filter]");
+  if (!field) return;
+  const list = document.querySelector(field.dataset.filter);
+  const asked = field.value.toLowerCase().split(/\s+/).filter(Boolean);
+  let any = false;
+  for (const group of list.querySelectorAll("[data-group]")) {
+    let some = false;
+    for (const item of group.querySelectorAll("[data-words]")) {
+      const words = item.dataset.words.toLowerCase();
+      item.hidden = !asked.every((w) => words.includes(w));
+      some ||= !item.hidden;
+    }
+    group.hidden = !some;
+    any ||= some;
+  }
+  for (const d of list.querySelectorAll("details")) if (asked.length) d.open = true;
+  list.querySelector("[data-none]").hidden = any || !asked.length;
+});
+
+// A button that says how many things are ticked in its form.
+document.addEventListener("change", (e) => {
+  const form = e.target.closest("[data-counts]");
+  if (!form) return;
+  const n = form.querySelectorAll("input[type=checkbox]:checked:enabled").length;
+  const button = form.querySelector("[data-count]");
+  button.disabled = n === 0;
+  button.textContent = button.dataset.count.replace("{n}", n === 1 ? "1 form" : `${n} forms`);
 });
 
 document.addEventListener("keydown", (e) => {
@@ -47,22 +90,22 @@ document.addEventListener("keydown", (e) => {
   const target = document.querySelector(`[data-key="${CSS.escape(e.key.toLowerCase())}"]`);
   if (target) {
     e.preventDefault();
-    target.click();
+    if (target.matches("input")) target.focus();
+    else target.click();
   }
 });
 
 for (const box of document.querySelectorAll("[data-files]")) {
   const list = box.querySelector("[data-progress]");
   const take = async (files) => {
-    const done = await upload(box.dataset.files, files, list);
+    const url = new URL(box.dataset.files, location.href);
+    for (const field of document.querySelectorAll(`[data-with="${box.dataset.fields}"]`))
+      if (field.type !== "radio" || field.checked) url.searchParams.set(field.name, field.value);
+    const done = await upload(url, files, list);
     if (done.length && done.length === files.length) location.reload();
     else if (done.length) list.append(line("The others are in. Reload to see them."));
   };
-  const picker = Object.assign(document.createElement("input"), {
-    type: "file",
-    multiple: true,
-    accept: "application/pdf,.pdf,image/jpeg,image/png,image/tiff",
-  });
+  const picker = Object.assign(document.createElement("input"), { type: "file", multiple: true, accept: FILES });
   picker.addEventListener("change", () => take([...picker.files]));
   box.querySelector("[data-pick]").addEventListener("click", () => picker.click());
   box.addEventListener("dragover", (e) => {

@@ -122,11 +122,14 @@ function heap(d) {
     { class: "heap-tools" },
     index > 0 ? tool("read earlier", "Read earlier", () => work({ kind: "order", doc: d.id, index: index - 1 })) : null,
     index < state.docs.length - 1 ? tool("read later", "Read later", () => work({ kind: "order", doc: d.id, index: index + 1 })) : null,
+    d.rides
+      ? tool("sign on it", "Somebody signs on it", () => work({ kind: "rides", doc: d.id, rides: false }))
+      : tool("ride along", "Nobody signs: let it ride along", () => work({ kind: "rides", doc: d.id, rides: true })),
     d.aside
       ? tool("bring back", "Bring back", () => work({ kind: "aside-doc", doc: d.id, aside: false }))
       : tool("set aside", "Set aside", () => work({ kind: "aside-doc", doc: d.id, aside: true })),
   );
-  const from = `${count(kept, "page")}${kept < d.pages.length ? `, ${d.pages.length - kept} set aside` : ""}${came ? ` · ${came.name}, ${came.at}` : ""}${d.aside ? " · set aside" : ""}`;
+  const from = `${count(kept, "page")}${kept < d.pages.length ? `, ${d.pages.length - kept} set aside` : ""}${came ? ` · ${came.name}, ${came.at}` : ""}${d.rides ? " · rides along unsigned" : ""}${d.aside ? " · set aside" : ""}${came?.unread ? ` · ${count(came.unread, "scanned page")} still being read` : ""}`;
   const line = el("div", { class: "heap-pages" }, slot(d, 0));
   d.pages.forEach((p, i) => line.append(leaflet(d, p, i), slot(d, i + 1)));
   return el(
@@ -422,12 +425,12 @@ document.addEventListener("keydown", (e) => {
   }
 });
 
-// Coming back to this tab, look whether somebody else has worked here.
+// Look whether somebody else has worked here, a file arrived, or more of one was read.
 live(async (id) => {
   if (id || busy) return;
   const r = await fetch(`${base}/state`, { headers: { Accept: "application/json" } }).catch(() => null);
   if (!r || !r.ok) return;
   const next = await r.json();
-  if (next.rev !== state?.rev) show(next);
+  if (JSON.stringify(next) !== JSON.stringify(state)) show(next);
 });
 load();

@@ -5,7 +5,7 @@ import { Hand } from "./sheet/hand.js";
 import { People } from "./sheet/people.js";
 import { live } from "./live.js";
 import { renameInPlace } from "./rename.js";
-import { upload } from "./upload.js";
+import { FILES, upload } from "./upload.js";
 
 const root = document.getElementById("sheet");
 const $ = (id) => document.getElementById(id);
@@ -88,7 +88,11 @@ function jump(f) {
     hand.assign(i);
     if (hand.armed !== "signature") hand.arm("signature");
   } else if (f.fix === "due") openSend();
-  else if (f.field) {
+  else if (f.fix === "rides") {
+    const first = pages.pages.find((p) => p.document === f.document);
+    if (first) pages.go(first.index);
+    document.querySelector(`.spine-doc[data-document="${f.document}"] [data-act="rides"]`)?.focus();
+  } else if (f.field) {
     hand.choose([f.field]);
     pages.show(draft.fields.get(f.field));
   }
@@ -103,11 +107,7 @@ async function addFiles(files) {
 }
 
 function pick() {
-  const input = Object.assign(document.createElement("input"), {
-    type: "file",
-    multiple: true,
-    accept: "application/pdf,.pdf,image/jpeg,image/png,image/tiff",
-  });
+  const input = Object.assign(document.createElement("input"), { type: "file", multiple: true, accept: FILES });
   input.addEventListener("change", () => addFiles([...input.files]));
   input.click();
 }
@@ -132,6 +132,7 @@ $("spine").addEventListener("click", (e) => {
   const at = draft.data.documents.findIndex((d) => d.id === document);
   if (act === "up") draft.edit({ op: "order", document, pos: at - 1 }).catch(() => {});
   if (act === "down") draft.edit({ op: "order", document, pos: at + 1 }).catch(() => {});
+  if (act === "rides") draft.edit({ op: "rides", document, rides: !draft.data.documents[at].rides }).catch(() => {});
   if (act === "out") {
     const lost = [...draft.fields.values()].filter((f) => f.document === document).length;
     if (!lost || confirm(`Take it out? The ${lost} places on it go with it. The document stays in the deal.`))

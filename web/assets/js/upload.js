@@ -2,7 +2,10 @@
 
 const MOST = 50 * 1024 * 1024;
 
-/** Sends files to url; list is an element that shows progress. Resolves to what the server made of the good ones. */
+/** What a file picker offers. */
+export const FILES = "application/pdf,.pdf,image/jpeg,image/png,image/tiff,.docx,.doc,.odt,.rtf";
+
+/** Sends files to a URL, to which each one's name is added; list is an element that shows progress. Resolves to what the server made of the good ones. */
 export async function upload(url, files, list) {
   const done = [];
   for (const file of files) {
@@ -17,7 +20,9 @@ export async function upload(url, files, list) {
     list.append(row);
     try {
       if (file.size > MOST) throw new Error("This file is too large: Indicum takes files up to 50 MB.");
-      const made = await send(`${url}?name=${encodeURIComponent(file.name)}`, file, (part) => {
+      const to = new URL(url, location.href);
+      to.searchParams.set("name", file.name);
+      const made = await send(to, file, (part) => {
         bar.value = part;
         if (part === 1) text.textContent = ` ${file.name}: being checked…`;
       });

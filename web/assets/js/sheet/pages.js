@@ -43,7 +43,7 @@ export class Pages {
   /** Builds pages and spine anew when the documents have changed, else only what stands on them. */
   render() {
     const docs = this.draft.data.documents;
-    const key = JSON.stringify(docs.map((d) => [d.id, d.name, d.pages.length, d.pages[0] && d.pages[0].image]));
+    const key = JSON.stringify(docs.map((d) => [d.id, d.name, d.rides, d.pages.length, d.pages[0] && d.pages[0].image]));
     if (key !== this.key) {
       this.key = key;
       this.build(docs);
@@ -97,8 +97,12 @@ export class Pages {
     };
     tool("up", "Read earlier", "↑", at === 0);
     tool("down", "Read later", "↓", at === count - 1);
+    tool("rides", doc.rides ? "Somebody signs on it after all" : "Nobody signs on it: let it ride along", "⇢", false);
+    tools.lastChild.setAttribute("aria-pressed", String(Boolean(doc.rides)));
     tool("out", "Take out of the packet", "×", false);
     h.append(name, tools);
+    if (doc.rides)
+      h.append(Object.assign(document.createElement("span"), { className: "small quiet rides", textContent: "rides along unsigned" }));
     return h;
   }
 

@@ -1,0 +1,59 @@
+ALTER TABLE deal ADD COLUMN IF NOT EXISTS mail_key VARCHAR(16) NOT NULL DEFAULT '';
+UPDATE deal SET mail_key = LOWER(HEX(RANDOM_BYTES(6))) WHERE mail_key = '';
+ALTER TABLE deal ADD KEY IF NOT EXISTS deal_mail (mail_key);
+ALTER TABLE source ADD COLUMN IF NOT EXISTS origin TEXT NULL;
+ALTER TABLE source ADD COLUMN IF NOT EXISTS prints MEDIUMTEXT NULL;
+ALTER TABLE source ADD COLUMN IF NOT EXISTS unread INT NOT NULL DEFAULT 0;
+ALTER TABLE source ADD COLUMN IF NOT EXISTS edition_id BIGINT NOT NULL DEFAULT 0;
+ALTER TABLE source ADD COLUMN IF NOT EXISTS once VARCHAR(80) NULL;
+ALTER TABLE source ADD UNIQUE KEY IF NOT EXISTS source_once (once);
+ALTER TABLE document ADD COLUMN IF NOT EXISTS rides BOOLEAN NOT NULL DEFAULT FALSE;
+ALTER TABLE packet_document ADD COLUMN IF NOT EXISTS rides BOOLEAN NOT NULL DEFAULT FALSE;
+CREATE TABLE IF NOT EXISTS form (
+  id BIGINT AUTO_INCREMENT PRIMARY KEY,
+  office_id BIGINT NOT NULL,
+  name VARCHAR(200) NOT NULL,
+  side VARCHAR(8) NOT NULL,
+  purpose VARCHAR(80) NOT NULL,
+  retired BOOLEAN NOT NULL DEFAULT FALSE,
+  edition_id BIGINT NOT NULL DEFAULT 0,
+  created_at DATETIME(6) NOT NULL,
+  KEY form_office (office_id, side, purpose, name)
+);
+CREATE TABLE IF NOT EXISTS edition (
+  id BIGINT AUTO_INCREMENT PRIMARY KEY,
+  office_id BIGINT NOT NULL,
+  form_id BIGINT NOT NULL,
+  number INT NOT NULL,
+  words VARCHAR(80) NOT NULL,
+  file VARCHAR(200) NOT NULL,
+  sha CHAR(64) NOT NULL,
+  clean_sha CHAR(64) NOT NULL,
+  size BIGINT NOT NULL,
+  pages MEDIUMTEXT NULL,
+  notes TEXT NULL,
+  proposals MEDIUMTEXT NULL,
+  prints MEDIUMTEXT NULL,
+  created_at DATETIME(6) NOT NULL,
+  UNIQUE KEY edition_number (form_id, number)
+);
+CREATE TABLE IF NOT EXISTS incoming (
+  id BIGINT AUTO_INCREMENT PRIMARY KEY,
+  office_id BIGINT NOT NULL DEFAULT 0,
+  deal_id BIGINT NOT NULL DEFAULT 0,
+  message_id VARCHAR(190) NOT NULL,
+  recipient VARCHAR(254) NOT NULL,
+  sender VARCHAR(254) NOT NULL,
+  sender_name VARCHAR(200) NOT NULL,
+  subject VARCHAR(400) NOT NULL,
+  sent_at DATETIME(6) NULL,
+  automatic BOOLEAN NOT NULL,
+  state VARCHAR(12) NOT NULL,
+  nodded_by BIGINT NOT NULL DEFAULT 0,
+  files TEXT NULL,
+  sha CHAR(64) NOT NULL,
+  at DATETIME(6) NOT NULL,
+  UNIQUE KEY incoming_once (message_id, recipient),
+  KEY incoming_deal (deal_id, state),
+  KEY incoming_sender (sender, at)
+)
