@@ -62,7 +62,7 @@ func TestBenchWorkIsUndoneAndRepeated(t *testing.T) {
 	for len(states) < 25 {
 		pick := func() desk.BenchDoc { return b.Docs[r.IntN(len(b.Docs))] }
 		page := func() bench.At { d := pick(); return bench.At{Doc: d.ID, Index: r.IntN(len(d.Pages))} }
-		kinds := []string{"cut", "ranges", "join", "move", "turn", "aside", "rename", "order", "aside-doc"}
+		kinds := []string{"cut", "ranges", "join", "move", "turn", "aside", "rename", "order", "aside-doc", "rides"}
 		op := bench.Op{Kind: kinds[r.IntN(len(kinds))], Doc: pick().ID, Index: r.IntN(3), Docs: []int64{pick().ID, pick().ID}, Pages: []bench.At{page(), page()}, By: 90, Aside: r.IntN(2) == 0, Text: fmt.Sprint(1 + r.IntN(3))}
 		next, err := o.Work(o.ctx, o.m, dealID, b.Rev, op)
 		var p desk.Problem

@@ -98,6 +98,13 @@ func (s *site) fill(ctx context.Context, must func(error)) {
 	must(err)
 	doc, src, err := s.d.AddFile(ctx, m.OfficeID, dealID, "secret.pdf", demo.AgencyDisclosure())
 	must(err)
+	shelved, err := s.d.PutForm(ctx, m, "buyer", "Secret purpose", "secret.pdf", demo.AgencyDisclosure())
+	must(err)
+	row, err := store.One[store.Deal](s.d.Store.Read(ctx), "id = ?", dealID)
+	must(err)
+	must(mail.SendRaw(ctx, s.d.Relay, "x@stranger.example", s.d.MailAddress(row), []byte("From: x@stranger.example\r\nSubject: Secret papers\r\nMessage-ID: <s1@x>\r\n\r\nHidden\r\n")))
+	waiting, err := store.One[store.Incoming](s.d.Store.Read(ctx), "deal_id = ?", dealID)
+	must(err)
 	id, err := s.d.NewPacket(ctx, m, dealID)
 	must(err)
 	sheet, err := s.d.EditDraft(ctx, m, id, 1, []desk.Edit{{Op: "title", Name: "Secret packet"}, {Op: "document", Document: doc.ID}, {Op: "signer", Party: party.ID, Turn: 1}})
@@ -117,7 +124,7 @@ func (s *site) fill(ctx context.Context, must func(error)) {
 	must(err)
 	s.token = regexp.MustCompile(`/sign/([A-Za-z0-9_-]{43})`).FindStringSubmatch(read.Text)[1]
 	image := sheet.Documents[0].Pages[0].Image + "820.png"
-	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token}
+	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token, "form": fmt.Sprint(shelved.ID), "mail": fmt.Sprint(waiting.ID)}
 }
 
 func (s *site) do(method, path, cookie string, body io.Reader, header ...string) (int, string, http.Header) {
@@ -170,6 +177,8 @@ var guards = map[string]string{
 	"POST /sign/{token}/fill": "link", "POST /sign/{token}/finish": "link", "GET /sign/{token}/copy.pdf": "link", "GET /sign/{token}/documents/{doc}/pages/{page}/{image}": "link",
 	"GET /": "list", "GET /board": "list", "GET /live": "list", "POST /logout": "list", "GET /deals": "list", "POST /deals": "list", "GET /mailroom": "list", "GET /office/certificate.pem": "list",
 	"GET /deals/{deal}": "own", "POST /deals/{deal}": "own", "POST /deals/{deal}/parties": "own", "POST /deals/{deal}/packets": "own", "POST /deals/{deal}/files": "own", "GET /sources/{source}/original": "own",
+	"GET /shelf": "list", "POST /shelf/forms": "list", "POST /shelf/forms/{form}": "own", "POST /shelf/forms/{form}/edition": "own", "GET /shelf/forms/{form}/file": "own",
+	"GET /deals/{deal}/incoming": "own", "GET /deals/{deal}/shelf": "own", "POST /deals/{deal}/shelf": "own", "POST /incoming/{mail}": "own",
 	"GET /deals/{deal}/bench": "own", "GET /deals/{deal}/bench/state": "own", "POST /deals/{deal}/bench": "own", "GET /sources/{source}/pages/{page}/{image}": "own",
 	"GET /packets/{packet}": "own", "GET /packets/{packet}/view": "own", "GET /packets/{packet}/sheet": "own", "POST /packets/{packet}/edit": "own", "GET /packets/{packet}/send": "own", "GET /packets/{packet}/preview/{signer}": "own", "POST /packets/{packet}/send": "own",
 	"POST /packets/{packet}/remind": "own", "POST /packets/{packet}/readdress": "own", "POST /packets/{packet}/extend": "own", "POST /packets/{packet}/withdraw": "own",
@@ -179,6 +188,7 @@ var guards = map[string]string{
 
 // good answers show that the path is the right one: the owner reaches what others don't.
 var ownerFinds = map[string]bool{
+	"GET /deals/{deal}/incoming": true, "GET /deals/{deal}/shelf": true, "GET /shelf/forms/{form}/file": true,
 	"GET /deals/{deal}/bench": true, "GET /deals/{deal}/bench/state": true, "GET /sources/{source}/pages/{page}/{image}": true,
 	"GET /deals/{deal}": true, "GET /sources/{source}/original": true, "GET /packets/{packet}": true, "GET /packets/{packet}/view": true, "GET /packets/{packet}/sheet": true,
 	"GET /packets/{packet}/documents/{doc}/pages/{page}/{image}": true, "GET /mailroom/{letter}": true, "GET /mailroom/{letter}/body": true, "GET /packets/{packet}/send": true, "GET /packets/{packet}/preview/{signer}": true,
@@ -189,8 +199,8 @@ var param = regexp.MustCompile(`\{(\w+)\}`)
 func TestEveryRouteKeepsOfficesApart(t *testing.T) {
 	s := start(t)
 	seen := map[string]bool{}
-	form := url.Values{"signer": {"1"}, "email": {"x@example.net"}, "day": {time.Now().AddDate(0, 0, 9).Format("2006-01-02")}, "rev": {"1"}, "property": {"Taken over"}, "side": {"buyer"}, "name": {"X"}, "role": {"buyer"}, "agree": {"yes"}, "reason": {"x"}}
-	bodies := map[string]string{"/bench": `{"rev":2,"op":{"kind":"rename","doc":1,"text":"Taken over"}}`, "/edit": `{"rev":2,"edits":[{"op":"title","name":"Taken over"}]}`, "/fill": `{"field":"field-one","content":"x"}`, "/ink": `{}`, "/sample": `{"name":"x"}`, "/finish": `{}`, "/files": string(demo.AgencyDisclosure())}
+	form := url.Values{"signer": {"1"}, "email": {"x@example.net"}, "day": {time.Now().AddDate(0, 0, 9).Format("2006-01-02")}, "rev": {"1"}, "property": {"Taken over"}, "side": {"buyer"}, "name": {"X"}, "role": {"buyer"}, "agree": {"yes"}, "reason": {"x"}, "form": {"1"}, "let": {"in"}}
+	bodies := map[string]string{"/bench": `{"rev":2,"op":{"kind":"rename","doc":1,"text":"Taken over"}}`, "/edit": `{"rev":2,"edits":[{"op":"title","name":"Taken over"}]}`, "/fill": `{"field":"field-one","content":"x"}`, "/ink": `{}`, "/sample": `{"name":"x"}`, "/finish": `{}`, "/files": string(demo.AgencyDisclosure()), "/edition": string(demo.AgencyDisclosure()), "/forms": string(demo.AgencyDisclosure())}
 	err := chi.Walk(s.routes, func(method, route string, _ http.Handler, _ ...func(http.Handler) http.Handler) error {
 		key := method + " " + route
 		seen[key] = true

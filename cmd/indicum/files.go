@@ -144,7 +144,7 @@ func fileSpec(arg string) (name, spec string) {
 func named(err error, names []string) error {
 	var at pdf.SourceError
 	if errors.As(err, &at) && at.Source < len(names) {
-		return fmt.Errorf("%s: %w", names[at.Source], at.Err)
+		return fmt.Errorf("%s: %s", names[at.Source], at.Err) // not wrapped: the sentence alone would lose the name
 	}
 	return err
 }

@@ -50,6 +50,14 @@ func TestCommandLine(t *testing.T) {
 	if err != nil || !strings.Contains(string(info), "Pages:           4") || !strings.Contains(string(info), "Page    4 rot:   90") {
 		t.Errorf("merged: %v %s", err, info)
 	}
+	if _, errs, code := indicum(t, "merge", "-o", at("turned.pdf"), at("b.pdf")+"@270"); code != 0 {
+		t.Errorf("merge of a whole file, turned: %d %s", code, errs)
+	} else if info, _ := exec.Command("pdfinfo", at("turned.pdf")).Output(); !strings.Contains(string(info), "rot:        270") {
+		t.Errorf("turned: %s", info)
+	}
+	if _, errs, code := indicum(t, "merge", "-o", at("bad.pdf"), at("a.pdf"), at("no.pdf")); code != 1 || !strings.Contains(errs, "no.pdf: This file can’t be read") {
+		t.Errorf("merge with no PDF: %d %q", code, errs)
+	}
 	if _, _, code := indicum(t, "merge", "-o", at("bad.pdf"), at("a.pdf")+":2-99"); code != 1 {
 		t.Error("a bad range was merged")
 	}

@@ -58,10 +58,11 @@ func Is(name string, data []byte) bool {
 // Convert returns the file as a PDF. program is LibreOffice's; "" looks for it.
 func Convert(ctx context.Context, program, name string, data []byte) ([]byte, error) {
 	if program == "" {
-		var err error
-		if program, err = exec.LookPath("soffice"); err != nil {
-			return nil, ErrNoConverter
-		}
+		program = "soffice"
+	}
+	program, err := exec.LookPath(program)
+	if err != nil {
+		return nil, ErrNoConverter
 	}
 	select {
 	case turn <- struct{}{}:
