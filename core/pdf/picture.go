@@ -7,6 +7,7 @@ import (
 	"image/color"
 	_ "image/jpeg" // decoders by their magic bytes
 	_ "image/png"
+	"io"
 	"math"
 
 	"github.com/pdfcpu/pdfcpu/pkg/pdfcpu/types"
@@ -18,6 +19,8 @@ import (
 const (
 	paperLong, paperShort = 792.0, 612.0 // points: US letter, common practice for scans
 	mostPictureDots       = 80_000_000
+	mostFileDots          = 400_000_000 // of all pages of a TIFF
+	mostTIFFPages         = 500
 	fewestDPI             = 100.0
 )
 
@@ -31,19 +34,40 @@ func picture(data []byte) bool {
 	return false
 }
 
-// pictureFile makes a one-page PDF of a picture. A JPEG keeps its bytes.
+// pictureFile makes a PDF of a picture: a page, or several of a TIFF that holds several. A JPEG keeps
+// its bytes.
 func pictureFile(data []byte) ([]byte, error) {
-	c, kind, err := image.DecodeConfig(bytes.NewReader(data))
-	if err != nil {
-		return nil, refuse("This picture can’t be read: it is damaged or of an unusual kind. Saving it as JPEG or PNG usually helps.")
-	}
-	if c.Width < 1 || c.Height < 1 || c.Width*c.Height > mostPictureDots {
-		return nil, refuse("This picture has %d by %d dots; Indicum takes up to %d million.", c.Width, c.Height, mostPictureDots/1_000_000)
-	}
-	if kind == "tiff" && severalPages(data) {
-		return nil, refuse("This TIFF holds several pages. Please save it as a PDF and bring that, so that none is left out.")
-	}
 	b := newBuilder()
+	starts := []int{0}
+	if isTIFF(data) {
+		var err error
+		if starts, err = tiffPages(data); err != nil {
+			return nil, err
+		}
+	}
+	dots := 0
+	for _, at := range starts {
+		if err := b.picturePage(tiffFrom(data, at), &dots); err != nil {
+			return nil, err
+		}
+	}
+	out, _ := b.finish()
+	return out, nil
+}
+
+// picturePage adds a page with a picture; dots counts those of all pages.
+func (b *builder) picturePage(data io.ReadSeeker, dots *int) error {
+	c, kind, err := image.DecodeConfig(data)
+	if err != nil {
+		return refuse("This picture can’t be read: it is damaged or of an unusual kind. Saving it as JPEG or PNG usually helps.")
+	}
+	if c.Width < 1 || c.Height < 1 || c.Width > mostPictureDots/c.Height {
+		return refuse("This picture has %d by %d dots; Indicum takes up to %d million.", c.Width, c.Height, mostPictureDots/1_000_000)
+	}
+	if *dots += c.Width * c.Height; *dots > mostFileDots {
+		return refuse("The pages of this picture have more than %d million dots together; please save it as a PDF, or in parts.", mostFileDots/1_000_000)
+	}
+	data.Seek(0, io.SeekStart)
 	d := types.Dict{"Type": types.Name("XObject"), "Subtype": types.Name("Image"), "Width": types.Integer(c.Width), "Height": types.Integer(c.Height), "BitsPerComponent": types.Integer(8)}
 	var x types.IndirectRef
 	turn := 0
@@ -52,11 +76,15 @@ func pictureFile(data []byte) ([]byte, error) {
 		if c.ColorModel == color.GrayModel {
 			d["ColorSpace"] = types.Name("DeviceGray")
 		}
-		x, turn = b.add(types.StreamDict{Dict: d, Raw: data}), exifTurn(data)
-	} else {
-		img, _, err := image.Decode(bytes.NewReader(data))
+		raw, err := io.ReadAll(data)
 		if err != nil {
-			return nil, refuse("This picture can’t be read: it is damaged. Saving it as JPEG or PNG usually helps.")
+			return err
+		}
+		x, turn = b.add(types.StreamDict{Dict: d, Raw: raw}), exifTurn(raw)
+	} else {
+		img, _, err := image.Decode(data)
+		if err != nil {
+			return refuse("This picture can’t be read: it is damaged. Saving it as JPEG or PNG usually helps.")
 		}
 		dots, space := opaque(img)
 		d["ColorSpace"] = types.Name(space)
@@ -70,22 +98,69 @@ func pictureFile(data []byte) ([]byte, error) {
 		page["Rotate"] = types.Integer(turn)
 	}
 	b.pages = append(b.pages, b.add(page))
-	out, _ := b.finish()
+	return nil
+}
+
+func isTIFF(data []byte) bool {
+	return bytes.HasPrefix(data, []byte("II*\x00")) || bytes.HasPrefix(data, []byte("MM\x00*"))
+}
+
+func tiffOrder(data []byte) binary.ByteOrder {
+	if data[0] == 'M' {
+		return binary.BigEndian
+	}
+	return binary.LittleEndian
+}
+
+// tiffPages returns the byte offsets of a TIFF's image file directories (TIFF 6.0, section 2).
+func tiffPages(data []byte) ([]int, error) {
+	order := tiffOrder(data)
+	var out []int
+	seen := map[int]bool{}
+	for at := 4; at+4 <= len(data); {
+		dir := int(order.Uint32(data[at:]))
+		if dir == 0 {
+			break
+		}
+		if dir < 8 || dir+2 > len(data) || seen[dir] || len(out) == mostTIFFPages {
+			return nil, refuse("This TIFF can’t be read: it is damaged, or has more than %d pages. Saving it as a PDF usually helps.", mostTIFFPages)
+		}
+		seen[dir] = true
+		out = append(out, dir)
+		at = dir + 2 + 12*int(order.Uint16(data[dir:]))
+	}
+	if len(out) == 0 {
+		return nil, refuse("This TIFF holds no picture.")
+	}
 	return out, nil
 }
 
-// severalPages reports whether a TIFF has a second image file directory (TIFF 6.0, section 2).
-func severalPages(data []byte) bool {
-	var order binary.ByteOrder = binary.LittleEndian
-	if data[0] == 'M' {
-		order = binary.BigEndian
+// tiffFrom reads a TIFF as if the directory at the given offset were its first, since the decoder knows
+// only that one; 0 reads any file as it is.
+func tiffFrom(data []byte, dir int) io.ReadSeeker {
+	if dir == 0 {
+		return bytes.NewReader(data)
 	}
-	at := int(order.Uint32(data[4:]))
-	if at < 8 || at+2 > len(data) {
-		return false
+	head := bytes.Clone(data[:8])
+	tiffOrder(data).PutUint32(head[4:], uint32(dir))
+	return io.NewSectionReader(patched{head, data}, 0, int64(len(data)))
+}
+
+// patched is data with other bytes at its start.
+type patched struct{ head, data []byte }
+
+func (p patched) ReadAt(b []byte, off int64) (int, error) {
+	if off >= int64(len(p.data)) {
+		return 0, io.EOF
 	}
-	next := at + 2 + 12*int(order.Uint16(data[at:]))
-	return next+4 <= len(data) && order.Uint32(data[next:]) != 0
+	n := copy(b, p.data[off:])
+	if off < int64(len(p.head)) {
+		copy(b[:n], p.head[off:])
+	}
+	if n < len(b) {
+		return n, io.EOF
+	}
+	return n, nil
 }
 
 // pictureSize is the page's size in points for a picture of so many dots.

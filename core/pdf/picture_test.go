@@ -68,10 +68,21 @@ func TestPicturesBecomePages(t *testing.T) {
 			}
 		}
 	}
-	several := encoded(func(b *bytes.Buffer) error { return tiff.Encode(b, grey, nil) })
-	first := int(binary.LittleEndian.Uint32(several[4:])) // TIFF 6.0, section 2: the link follows the directory's entries
-	binary.LittleEndian.PutUint32(several[first+2+12*int(binary.LittleEndian.Uint16(several[first:])):], uint32(first))
-	for name, data := range map[string][]byte{"several pages": several, "cut short": photo[:300], "only magic": []byte("\x89PNG\r\n\x1a\n")} {
+	single := encoded(func(b *bytes.Buffer) error { return tiff.Encode(b, grey, nil) })
+	first := int(binary.LittleEndian.Uint32(single[4:])) // TIFF 6.0, section 2: the link follows the directory's entries
+	link := first + 2 + 12*int(binary.LittleEndian.Uint16(single[first:]))
+	linked := func(to int) []byte {
+		out := bytes.Clone(single)
+		binary.LittleEndian.PutUint32(out[link:], uint32(to))
+		return out
+	}
+	two := append(linked(len(single)), single[first:link+4]...) // a second directory, for the same dots
+	if in, err := engine.Intake(context.Background(), two); err != nil || len(in.Pages) != 2 {
+		t.Errorf("a TIFF of two pages: %d pages, %v", len(in.Pages), err)
+	} else if _, _, at := poppler(t, in.Clean); at(100, 100) > 128 {
+		t.Error("a TIFF of two pages: the first is not what it was")
+	}
+	for name, data := range map[string][]byte{"pages that lead in a circle": linked(first), "a page beyond the end": linked(len(single) + 9), "cut short": photo[:300], "only magic": []byte("\x89PNG\r\n\x1a\n")} {
 		if _, err := engine.Intake(context.Background(), data); !errors.Is(err, ErrRefused) {
 			t.Errorf("%s: %v", name, err)
 		}

@@ -101,8 +101,9 @@ for (const box of document.querySelectorAll("[data-files]")) {
     const url = new URL(box.dataset.files, location.href);
     for (const field of document.querySelectorAll(`[data-with="${box.dataset.fields}"]`))
       if (field.type !== "radio" || field.checked) url.searchParams.set(field.name, field.value);
+    list.replaceChildren();
     const done = await upload(url, files, list);
-    if (done.length && done.length === files.length) location.reload();
+    if (!list.querySelector("[role=alert]")) location.reload();
     else if (done.length) list.append(line("The others are in. Reload to see them."));
   };
   const picker = Object.assign(document.createElement("input"), { type: "file", multiple: true, accept: FILES });

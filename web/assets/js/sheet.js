@@ -103,7 +103,7 @@ function jump(f) {
 async function addFiles(files) {
   const done = await upload(`/deals/${draft.data.deal}/files`, files, $("uploads"));
   for (const made of done) await draft.edit({ op: "document", document: made.document }).catch(() => {});
-  if (done.length === files.length) setTimeout(() => $("uploads").replaceChildren(), 6000);
+  if (!$("uploads").querySelector("[role=alert]")) setTimeout(() => $("uploads").replaceChildren(), 6000);
 }
 
 function pick() {
