@@ -53,7 +53,7 @@ type Deal struct {
 	OfferDate   string
 	ClosingDate string
 	Rev         int
-	BenchRev    int `gorm:"default:1"` // counts what was done on the bench
+	BenchRev    int    `gorm:"default:1"` // counts what was done on the bench
 	MailKey     string // part of the address to which mail for the deal is sent
 	CreatedAt   time.Time
 }

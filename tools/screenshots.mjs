@@ -37,8 +37,10 @@ await open("Purchase offer", "sheet", async () => {
 });
 await open("Counteroffer", "packet");
 await open("Lead-paint", "executed");
-await page.goto(`${url}/deals/2`);
+await page.goto(`${url}/deals/1`);
 await shot(page, "deal");
+await page.goto(`${url}/shelf`);
+await shot(page, "shelf");
 await page.goto(`${url}/mailroom`);
 await page.locator(".row", { hasText: "Please sign: Agency" }).first().getByRole("link").click();
 await shot(page, "mailroom");
