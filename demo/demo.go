@@ -293,7 +293,7 @@ func (s *scene) play() {
 		file{"Agency disclosure, long form", AgencyDisclosure(), nil}, file{"Purchase agreement", PurchaseAgreement(), nil})
 	s.must(s.offerPlaces(offer))
 	s.shelf()
-	s.mails(fennel.id)
+	s.mails(salt.id)
 }
 
 // offerPlaces marks the draft offer, but for the agent, who has yet to be given a place.

@@ -55,8 +55,14 @@ func (s *scene) mailed(dealID int64, from, name, subject string, files map[strin
 	s.must(mail.SendRaw(s.ctx, s.d.Relay, from, s.d.MailAddress(row), b.Bytes()))
 }
 
-// mails lets two mails arrive: one from a party, one from a stranger.
+// mails lets two mails arrive: one from a party, which is filed, and one from a stranger.
 func (s *scene) mails(dealID int64) {
-	s.mailed(dealID, "ines@lanternpike.example.org", "Ines Halloran", "Papers of the seller, Lot 6", map[string][]byte{"sellers-statement.pdf": Addendum("Seller’s property statement", "Seller 1", "Seller 2")})
-	s.mailed(dealID, "closing@bracken-title.example.org", "Bracken Title Company", "Title commitment, Lot 6 Fennel Court", map[string][]byte{"title-commitment.pdf": Letter("Bracken Title Company", "Title commitment for Lot 6, Fennel Court")})
+	s.mailed(dealID, "h.quint@example.org", "Hannelore Quint", "Our papers for the house", map[string][]byte{"sellers-statement.pdf": Addendum("Seller’s property statement", "Seller 1", "Seller 2")})
+	s.mailed(dealID, "closing@bracken-title.example.org", "Bracken Title Company", "Title commitment, 14 Saltmarsh Lane", map[string][]byte{"title-commitment.pdf": Letter("Bracken Title Company", "Title commitment for 14 Saltmarsh Lane")})
+	for range 100 { // until the first is filed, so that the demo always starts the same
+		if in, err := store.One[store.Incoming](s.d.Store.Read(s.ctx), "deal_id = ? AND state = ?", dealID, store.MailFiled); s.err != nil || err == nil && in.ID != 0 {
+			return
+		}
+		time.Sleep(100 * time.Millisecond)
+	}
 }

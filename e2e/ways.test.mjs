@@ -77,14 +77,14 @@ test("the office fills its shelf, renames, replaces, retires", async () => {
 });
 
 test("a stranger’s mail waits for a nod, and then is filed", async () => {
-  await page.goto(`${app.url}/deals/1`);
-  await page.getByText("Title commitment, Lot 6").waitFor();
+  await page.goto(`${app.url}/deals/2`);
+  await page.getByText("Title commitment, 14 Saltmarsh Lane").waitFor();
   await page.getByRole("button", { name: "Put with the documents" }).click();
   await page.getByText("mailed by Bracken Title Company").waitFor();
 });
 
 test("a letter is proposed to ride along, and then is not missed", async () => {
-  await page.goto(`${app.url}/deals/1/bench`);
+  await page.goto(`${app.url}/deals/2/bench`);
   const take = page.getByRole("button", { name: /Take: let “Title commitment/ });
   await take.click();
   await page.getByText("rides along unsigned").waitFor();

@@ -37,7 +37,7 @@ await open("Purchase offer", "sheet", async () => {
 });
 await open("Counteroffer", "packet");
 await open("Lead-paint", "executed");
-await page.goto(`${url}/deals/1`);
+await page.goto(`${url}/deals/2`);
 await shot(page, "deal");
 await page.goto(`${url}/shelf`);
 await shot(page, "shelf");

@@ -30,6 +30,7 @@ type Engine struct {
 	slots    chan struct{}
 	mu       sync.Mutex
 	idle     []*worker
+	started  map[*worker]bool // that have not been ended
 	closed   bool
 	stopIdle chan struct{}
 }
@@ -54,7 +55,7 @@ func NewEngine(n int, cacheDir string) *Engine {
 		}
 		os.MkdirAll(cacheDir, 0o700)
 	}
-	e := &Engine{cacheDir: cacheDir, slots: make(chan struct{}, n), stopIdle: make(chan struct{})}
+	e := &Engine{cacheDir: cacheDir, slots: make(chan struct{}, n), started: map[*worker]bool{}, stopIdle: make(chan struct{})}
 	go e.trim()
 	return e
 }
@@ -69,7 +70,7 @@ func (e *Engine) Warm() error {
 	return nil
 }
 
-// Close ends all workers.
+// Close ends all workers, also those at work or only starting, and waits until they are gone.
 func (e *Engine) Close() {
 	e.mu.Lock()
 	defer e.mu.Unlock()
@@ -78,10 +79,33 @@ func (e *Engine) Close() {
 	}
 	e.closed = true
 	close(e.stopIdle)
-	for _, w := range e.idle {
-		w.end()
+	for w := range e.started {
+		w.cmd.Process.Kill()
+		<-w.gone
 	}
 	e.idle = nil
+}
+
+// start starts a worker that Close will end.
+func (e *Engine) start(cacheDir string) (*worker, error) {
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	if e.closed {
+		return nil, errors.New("start pdf worker: the engine was closed")
+	}
+	w, err := startWorker(cacheDir)
+	if err != nil {
+		return nil, err
+	}
+	e.started[w] = true
+	go func() {
+		w.cmd.Wait()
+		close(w.gone)
+		e.mu.Lock()
+		delete(e.started, w)
+		e.mu.Unlock()
+	}()
+	return w, nil
 }
 
 // Intake checks an incoming file and makes its clean copy. A refusal wraps ErrRefused and reads as
@@ -150,7 +174,7 @@ func (e *Engine) Compose(ctx context.Context, sources [][]byte, refs []PageRef) 
 func (e *Engine) ComposeEach(ctx context.Context, sources [][]byte, files [][]PageRef) ([][]byte, error) {
 	req := request{data: sources, Compose: files}
 	if e.Light {
-		w, err := startWorker(lightWorker)
+		w, err := e.start(lightWorker)
 		if err == nil {
 			err = w.greet(ctx)
 		}
@@ -206,7 +230,7 @@ func (e *Engine) take(ctx context.Context) (*worker, error) {
 		return w, nil
 	}
 	e.mu.Unlock()
-	w, err := startWorker(e.cacheDir)
+	w, err := e.start(e.cacheDir)
 	if err == nil {
 		err = w.greet(ctx)
 	}
@@ -255,6 +279,7 @@ type worker struct {
 	wire  *wire
 	log   *bytes.Buffer
 	dead  bool
+	gone  chan struct{} // closed when the process has ended
 	since time.Time
 }
 
@@ -268,7 +293,7 @@ func startWorker(cacheDir string) (*worker, error) {
 	// A group of its own: Ctrl-C at the terminal reaches only the parent, which stops in good order.
 	// When the parent dies, the worker reads the end of its input and ends too.
 	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true}
-	w := &worker{cmd: cmd, log: &bytes.Buffer{}}
+	w := &worker{cmd: cmd, log: &bytes.Buffer{}, gone: make(chan struct{})}
 	cmd.Stderr = &capped{w.log, 4096}
 	if w.in, err = cmd.StdinPipe(); err != nil {
 		return nil, fmt.Errorf("start pdf worker: %w", err)
@@ -335,10 +360,7 @@ func (c *capped) Write(p []byte) (int, error) {
 }
 
 func (w *worker) end() {
-	if w.cmd.ProcessState == nil {
-		w.cmd.Process.Kill()
-		go w.cmd.Wait()
-	}
+	w.cmd.Process.Kill() // no harm when it has ended already
 	w.dead = true
 }
 

@@ -1,5 +1,6 @@
 // The bench: a deal's documents as strips of pages that are split, joined, moved, turned and set aside.
 // Every gesture is one operation on the server, which keeps it for undoing.
+import { dragPages, drawBox } from "./bench/gestures.js";
 import { el } from "./dom.js";
 import { live } from "./live.js";
 import { renameInPlace } from "./rename.js";
@@ -14,6 +15,7 @@ let heaps = new Set(); // chosen documents
 let anchor = null;
 let clip = [];
 let busy = false;
+let size = 104; // of a page, in CSS pixels
 
 const count = (n, one) => `${n} ${one}${n === 1 ? "" : "s"}`;
 const say = (text, bad) => {
@@ -79,7 +81,7 @@ const near = new IntersectionObserver(
 function show(next) {
   state = next;
   const top = strips.scrollTop;
-  strips.replaceChildren(...state.docs.map(heap));
+  strips.replaceChildren(...state.docs.map(drawn));
   if (!state.docs.length) strips.append(el("p", { class: "p-10 text-center" }, "Nothing lies here yet. Bring files into the deal first."));
   strips.scrollTop = top;
   suggest();
@@ -97,6 +99,22 @@ function suggest() {
       return el("span", { class: "flex min-w-0 gap-2", title: p.words }, el("span", { class: "truncate" }, p.words), take);
     }),
   );
+}
+
+const built = new Map(); // document -> what it was drawn from, and the drawing: thousands of pages are not drawn anew for nothing
+function drawn(d) {
+  const cuts = state.proposals.filter((p) => p.doc === d.id).map((p) => p.cuts);
+  const from = JSON.stringify([
+    d,
+    cuts,
+    state.sources[d.pages[0]?.source],
+    state.docs.indexOf(d),
+    state.docs.length,
+    heaps.has(d.id),
+    size,
+  ]);
+  if (built.get(d.id)?.from !== from) built.set(d.id, { from, node: heap(d) });
+  return built.get(d.id).node;
 }
 
 function heap(d) {
@@ -261,7 +279,6 @@ root.addEventListener("click", (e) => {
   if (z) zoom(Number(z.dataset.zoom));
 });
 
-let size = 104;
 function zoom(step) {
   size = Math.min(420, Math.max(64, Math.round(size * (step > 0 ? 1.3 : 1 / 1.3))));
   root.style.setProperty("--tile", `${size}px`);
@@ -296,76 +313,16 @@ strips.addEventListener("click", (e) => {
   if (key) choose(key, e);
 });
 
-strips.addEventListener("pointerdown", (e) => {
-  if (e.button !== 0 || e.target.closest("[data-page], button, input, a")) return;
-  const r = strips.getBoundingClientRect();
-  const point = (p) => [p.clientX - r.left + strips.scrollLeft, p.clientY - r.top + strips.scrollTop];
-  const from = point(e);
-  const lasso = el("div", { id: "lasso" });
-  strips.append(lasso);
-  const move = (m) => {
-    const to = point(m);
-    const [x, y] = [Math.min(from[0], to[0]), Math.min(from[1], to[1])];
-    Object.assign(lasso.style, {
-      left: `${x}px`,
-      top: `${y}px`,
-      width: `${Math.abs(to[0] - from[0])}px`,
-      height: `${Math.abs(to[1] - from[1])}px`,
-    });
-  };
-  const up = () => {
-    window.removeEventListener("pointermove", move);
-    const b = lasso.getBoundingClientRect();
-    lasso.remove();
-    pages = new Set(e.shiftKey ? pages : []);
-    if (b.width > 4 || b.height > 4)
-      for (const p of strips.querySelectorAll("[data-page]")) {
-        const q = p.getBoundingClientRect();
-        if (q.left < b.right && q.right > b.left && q.top < b.bottom && q.bottom > b.top) pages.add(p.dataset.page);
-      }
-    mark();
-  };
-  window.addEventListener("pointermove", move);
-  window.addEventListener("pointerup", up, { once: true });
-});
-
-// Moving by drag
-
-strips.addEventListener("dragstart", (e) => {
-  const key = e.target.closest?.("[data-page]")?.dataset.page;
-  if (!key) return;
-  if (!pages.has(key)) pages = new Set([key]);
+drawBox(strips, (keys, add) => {
+  pages = new Set([...(add ? pages : []), ...keys]);
   mark();
-  e.dataTransfer.effectAllowed = "move";
-  e.dataTransfer.setData("text/x-pages", "1");
 });
-/** The place between pages that is nearest to the pointer. */
-function slotAt(e) {
-  const s = e.target.closest?.("[data-slot]");
-  if (s) return s;
-  const p = e.target.closest?.("[data-page]");
-  if (!p) return null;
-  const r = p.getBoundingClientRect();
-  return e.clientX > r.left + r.width / 2 ? p.nextElementSibling : p.previousElementSibling;
-}
-const clearOver = () => strips.querySelectorAll(".over").forEach((s) => s.classList.remove("over"));
-strips.addEventListener("dragover", (e) => {
-  if (!e.dataTransfer.types.includes("text/x-pages")) return;
-  clearOver();
-  const s = slotAt(e);
-  if (s) {
-    e.preventDefault();
-    s.classList.add("over");
-  }
-});
-strips.addEventListener("dragend", clearOver);
-strips.addEventListener("drop", (e) => {
-  const s = slotAt(e);
-  clearOver();
-  if (!s || !e.dataTransfer.types.includes("text/x-pages")) return;
-  e.preventDefault();
-  const to = at(s.dataset.slot);
-  work({ kind: "move", doc: to.doc, index: to.index, pages: chosen().map(at) });
+dragPages(strips, {
+  lift(key) {
+    if (!pages.has(key)) pages = new Set([key]);
+    mark();
+  },
+  drop: (slot) => work({ kind: "move", doc: at(slot).doc, index: at(slot).index, pages: chosen().map(at) }),
 });
 
 // Keys
