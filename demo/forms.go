@@ -66,17 +66,26 @@ func (f *form) clause(n int, heading string, lines int) {
 	f.text("B", 10.5, formLeft, f.y, fmt.Sprintf("%d. %s", n, heading))
 	f.y += 16
 	words := strings.Fields("The parties agree that the matters named in this paragraph are settled as written here and that each of them has had time to read it and to take advice before signing and that nothing said beside it changes what it says unless it is written down and initialed by everyone concerned")
-	at := (n * 7) % len(words)
+	at := (n*7 + f.seed()) % len(words)
 	for i := range lines {
 		s := ""
 		for len(s) < 92-(i%3)*4 && !(i == lines-1 && len(s) > 40) {
 			s += words[at%len(words)] + " "
-			at++
+			at += 1 + f.seed()%3
 		}
 		f.text("F", 9.5, formLeft, f.y, strings.TrimSpace(s))
 		f.y += 13.5
 	}
 	f.y += 10
+}
+
+// seed makes the words of one form different from those of another.
+func (f *form) seed() int {
+	sum := 0
+	for i, r := range f.title {
+		sum += int(r) * (i%7 + 1)
+	}
+	return sum
 }
 
 // foot puts a line for initials at the foot of every page.
