@@ -6,7 +6,6 @@ import (
 	"time"
 	"unicode/utf8"
 
-	"indicum/core/deal"
 	"indicum/store"
 )
 
@@ -91,44 +90,6 @@ func (d *Desk) SaveDeal(ctx context.Context, in store.Deal) (int64, error) {
 }
 
 func tidy(s string) string { return strings.Join(strings.Fields(strings.ToValidUTF8(s, "")), " ") }
-
-// SaveParty adds a party (ID 0) to the next free seat of its role, or changes one.
-func (d *Desk) SaveParty(ctx context.Context, office int64, in store.Party) (store.Party, error) {
-	in.Name, in.Email, in.Phone = tidy(in.Name), strings.TrimSpace(in.Email), clip(tidy(in.Phone), 40)
-	if in.Name == "" || utf8.RuneCountInString(in.Name) > 160 {
-		return in, problem("Please give the party’s name, in at most 160 characters.")
-	}
-	if !in.Role.Valid() {
-		return in, problem("Please choose a role for %s.", in.Name)
-	}
-	if in.Email != "" {
-		if trouble := deal.CheckEmail(in.Email); trouble != "" {
-			return in, problem("%s %s.", in.Name, trouble)
-		}
-	}
-	err := d.write(ctx, func(t store.Tx) error {
-		if _, err := store.One[store.Deal](t.Lock(), "id = ? AND office_id = ?", in.DealID, office); err != nil {
-			return err
-		}
-		if in.ID != 0 {
-			old, err := store.One[store.Party](t, "id = ? AND deal_id = ?", in.ID, in.DealID)
-			if err != nil {
-				return err
-			}
-			if old.Role == in.Role {
-				in.Number = old.Number
-				return t.Save(&in).Error
-			}
-		}
-		var last int
-		if err := t.Raw("SELECT COALESCE(MAX(number), 0) FROM party WHERE deal_id = ? AND role = ?", in.DealID, in.Role).Scan(&last).Error; err != nil {
-			return err
-		}
-		in.Number = last + 1
-		return t.Save(&in).Error
-	})
-	return in, err
-}
 
 // Original returns an incoming file as it came.
 func (d *Desk) Original(ctx context.Context, office, id int64) (store.Source, []byte, error) {

@@ -13,13 +13,14 @@ func (e *editor) addSigner(x Edit) error {
 	if len(e.signers) >= maxSigners {
 		return problem("A packet has at most %d signers.", maxSigners)
 	}
-	s := store.Signer{PacketID: e.p.ID, Stage: packet.Waiting, Turn: max(1, x.Turn)}
+	base := store.Signer{PacketID: e.p.ID, Stage: packet.Waiting, Turn: max(1, x.Turn)}
+	add := []store.Signer{base}
 	if x.Party == 0 {
 		row, err := store.One[store.Deal](e.t, "id = ?", e.p.DealID)
 		if err != nil {
 			return err
 		}
-		seat := ownSeat(row)
+		seat, s := ownSeat(row), &add[0]
 		s.MemberID, s.Name, s.Email, s.Role, s.Number = e.m.ID, e.m.Name, e.m.Email, seat.Role, seat.Number
 	} else {
 		q, err := store.One[store.Party](e.t, "id = ? AND deal_id = ?", x.Party, e.p.DealID)
@@ -28,13 +29,36 @@ func (e *editor) addSigner(x Edit) error {
 		} else if err != nil {
 			return err
 		}
-		s.PartyID, s.Name, s.Email, s.Role, s.Number = q.ID, q.Name, q.Email, q.Role, q.Number
+		if add, err = signersOf(q, base); err != nil {
+			return err
+		}
 	}
-	if err := e.t.Create(&s).Error; err != nil {
-		return err
+	for i := range add {
+		if err := e.t.Create(&add[i]).Error; err != nil {
+			return err
+		}
 	}
-	e.signers = append(e.signers, s)
+	e.signers = append(e.signers, add...)
 	return e.arrange()
+}
+
+// signersOf returns who signs for a party: itself, or each of its proxies.
+func signersOf(q store.Party, base store.Signer) ([]store.Signer, error) {
+	base.PartyID, base.Name, base.Email, base.Role, base.Number = q.ID, q.Name, q.Email, q.Role, q.Number
+	if len(q.Proxies) == 0 {
+		if q.Kind.NeedsProxy() {
+			return nil, problem("%s can’t sign by itself: please say on the deal’s page who signs for it.", q.Principal().Title())
+		}
+		return []store.Signer{base}, nil
+	}
+	var out []store.Signer
+	for _, p := range q.Proxies {
+		s := base
+		s.Name, s.Email = p.Name, p.Email
+		s.Standing = &store.Standing{Principal: q.Principal().Title(), Capacity: p.Capacity, Reading: deal.Read(q.Principal(), p.Name, p.Capacity, q.Wording), Proven: p.Proof != 0, Expires: p.Expires}
+		out = append(out, s)
+	}
+	return out, nil
 }
 
 func (e *editor) changeSigner(x Edit) error {
@@ -82,12 +106,32 @@ func (e *editor) setEmail(s *store.Signer, email string) error {
 		return problem("%s %s.", s.Name, trouble)
 	}
 	s.Email = email
-	if s.PartyID != 0 {
+	if s.PartyID != 0 && s.Standing != nil {
+		if err := setProxyEmail(e.t, *s); err != nil {
+			return err
+		}
+	} else if s.PartyID != 0 {
 		if err := e.t.Model(&store.Party{}).Where("id = ? AND deal_id = ?", s.PartyID, e.p.DealID).Update("email", email).Error; err != nil {
 			return err
 		}
 	}
 	return e.t.Save(s).Error
+}
+
+// setProxyEmail writes a proxy's corrected address into the party it signs for.
+func setProxyEmail(t store.Tx, s store.Signer) error {
+	q, err := store.One[store.Party](t.Lock(), "id = ?", s.PartyID)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil
+	} else if err != nil {
+		return err
+	}
+	for i, p := range q.Proxies {
+		if p.Name == s.Name {
+			q.Proxies[i].Email = s.Email
+		}
+	}
+	return t.Save(&q).Error
 }
 
 // arrange numbers the turns from 1 without gaps and gives the inks out.

@@ -123,6 +123,9 @@ func (w writer) ask(s store.Signer, again bool) error {
 		what = fmt.Sprintf("%s reminds you: “%s” for %s waits for your signature.", w.sender.Name, w.p.Title, w.deal.Property)
 	}
 	l.Lines = []string{what}
+	if s.Standing != nil {
+		l.Lines = append(l.Lines, s.Standing.Reading.Mail)
+	}
 	if w.p.DueAt != nil {
 		l.Lines = append(l.Lines, "Please sign by "+PageTime(w.office, *w.p.DueAt, "Monday, January 2, 15:04")+"; after that the packet ends.")
 	}

@@ -105,7 +105,11 @@ func (d *Desk) signingRecord(m material, events []store.Event) pdf.Record {
 		count[k.SignerID]++
 	}
 	for _, s := range m.signers {
-		r.People = append(r.People, pdf.RecordPerson{Code: s.Seat().Code(), Name: s.Name, Lines: []string{
+		name := s.Name
+		if s.Standing != nil {
+			name = s.Standing.Reading.Line
+		}
+		r.People = append(r.People, pdf.RecordPerson{Code: s.Seat().Code(), Name: name, Lines: []string{
 			fmt.Sprintf("%s, turn %d, %s", s.Seat().Title(), s.Turn, s.Email),
 			fmt.Sprintf("asked %s, opened %s", at(s.AskedAt), at(s.OpenedAt)),
 			fmt.Sprintf("agreed to sign electronically %s", at(s.ConsentedAt)),

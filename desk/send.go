@@ -7,6 +7,7 @@ import (
 
 	"indicum/core/packet"
 	"indicum/core/pdf"
+	"indicum/core/proof"
 	"indicum/store"
 )
 
@@ -85,7 +86,7 @@ func (d *Desk) Send(ctx context.Context, m store.Member, who Who, id int64, rev 
 			return err
 		}
 		p.SentAt = pointer(store.Now())
-		if err := d.apply(t, &p, signers, packet.Action{Deed: packet.Send, Open: len(open)}); err != nil {
+		if err := d.apply(t, &p, signers, packet.Action{Deed: packet.Send, Open: proof.Open(open)}); err != nil {
 			return err
 		}
 		return settle(t, p)

@@ -59,6 +59,9 @@ type SheetSigner struct {
 	Turn  int          `json:"turn"`
 	You   bool         `json:"you"`
 	Stage packet.Stage `json:"stage"`
+
+	Prints string `json:"prints"`        // in printed-name places
+	For    string `json:"for,omitempty"` // whom a proxy signs for, and as what
 }
 
 // SheetParty is somebody who could become a signer; ID 0 is the member who looks.
@@ -108,7 +111,11 @@ func (d draft) findings() []proof.Finding {
 		in.Documents = append(in.Documents, proof.Document{ID: doc.ID, Name: doc.Name, Pages: len(doc.Pages), Rides: doc.Rides})
 	}
 	for _, s := range d.signers {
-		in.Signers = append(in.Signers, proof.Signer{ID: s.ID, Name: s.Name, Email: s.Email})
+		p := proof.Signer{ID: s.ID, Name: s.Name, Email: s.Email}
+		if s.Standing != nil {
+			p.For, p.Proven, p.Expires, p.Prints = s.Standing.Principal, s.Standing.Proven, s.Standing.Expires, s.Standing.Reading.Line
+		}
+		in.Signers = append(in.Signers, p)
 	}
 	return proof.Read(in)
 }
@@ -145,7 +152,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	taken := map[int64]bool{}
 	self := false
 	for _, s := range dr.signers {
-		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Turn, s.MemberID == m.ID, s.Stage})
+		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Turn, s.MemberID == m.ID, s.Stage, s.PrintedName(), forWhom(s)})
 		taken[s.PartyID] = true
 		self = self || s.MemberID == m.ID
 	}
@@ -172,6 +179,13 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 		}
 	}
 	return out, err
+}
+
+func forWhom(s store.Signer) string {
+	if s.Standing == nil {
+		return ""
+	}
+	return "for " + s.Standing.Principal + ", as " + string(s.Standing.Capacity)
 }
 
 // pageKey names a page of a source, whichever document it is in.

@@ -119,6 +119,9 @@ func (d *Desk) SetInk(ctx context.Context, token string, who Who, signature, ini
 		}
 	}
 	return d.mine(ctx, token, who.From, func(t store.Tx, _ store.Packet, s *store.Signer) error {
+		if err := ownName(*s, signature); err != nil {
+			return err
+		}
 		if signature != nil {
 			s.SignatureInk = signature
 		}
@@ -127,6 +130,15 @@ func (d *Desk) SetInk(ctx context.Context, token string, who Who, signature, ini
 		}
 		return t.Save(s).Error
 	})
+}
+
+// ownName refuses a proxy's written signature that is not their own name: whom they sign for, and as
+// what, the page adds itself.
+func ownName(s store.Signer, k *field.Ink) error {
+	if s.Standing == nil || k == nil || k.Style == "drawn" || strings.EqualFold(tidy(k.Name), s.Name) {
+		return nil
+	}
+	return problem("Please write your own name, %s: the page itself adds that you sign for %s.", s.Name, s.Standing.Principal)
 }
 
 func upperFirst(s string) string {
@@ -234,7 +246,7 @@ func (d *Desk) fillRest(t store.Tx, p store.Packet, s store.Signer) (open, fille
 		case r.Kind.Automatic():
 			content := today
 			if r.Kind == field.Name {
-				content = s.Name
+				content = s.PrintedName()
 			}
 			if err := t.Save(&store.Mark{PacketID: p.ID, FieldID: r.ID, SignerID: s.ID, Content: content, At: now}).Error; err != nil {
 				return 0, 0, err

@@ -151,6 +151,13 @@ func markOf(s store.Signer, f field.Field, content string) field.Mark {
 	case f.Kind == field.Initials && s.InitialsInk != nil:
 		m.Ink = *s.InitialsInk
 	}
+	if s.Standing != nil {
+		r := s.Standing.Reading
+		m.Before, m.After = r.Before, r.After
+		if f.Kind == field.Initials {
+			m.Before, m.After = r.InitialsBefore, r.InitialsAfter
+		}
+	}
 	return m
 }
 

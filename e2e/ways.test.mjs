@@ -54,7 +54,7 @@ test("forms come from the shelf, found as one types, none twice", async () => {
   await dialog.getByRole("checkbox", { name: /Wire fraud/ }).check();
   await accessible(page, "the shelf in a deal");
   await dialog.getByRole("button", { name: "Add 2 forms to the deal" }).click();
-  await page.getByText("Heating oil addendum").waitFor();
+  await page.locator("#incoming").getByText("Heating oil addendum").waitFor();
   await page.keyboard.press("f");
   const taken = dialog.getByRole("checkbox", { name: /Heating oil/ });
   await taken.waitFor();

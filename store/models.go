@@ -67,6 +67,34 @@ type Party struct {
 	Name   string
 	Email  string
 	Phone  string
+
+	Kind    deal.Kind `gorm:"default:individual"`
+	Form    string    // of a company or trust, as on title
+	Wording deal.Wording
+	Proxies []Proxy `gorm:"serializer:json"` // who sign for the party, all of them
+}
+
+// Proxy is somebody who signs for a party.
+type Proxy struct {
+	Name     string        `json:"name"`
+	Email    string        `json:"email"`
+	Capacity deal.Capacity `json:"capacity"`
+	Proof    int64         `json:"proof,omitempty"`   // the deal's document that shows the authority
+	Expires  string        `json:"expires,omitempty"` // a date, "" for none stated
+}
+
+// Principal is the party as one on title.
+func (p Party) Principal() deal.Principal {
+	return deal.Principal{Kind: p.Kind, Name: p.Name, Form: p.Form}
+}
+
+// Standing is what a signer who is a proxy signs as.
+type Standing struct {
+	Principal string        `json:"principal"`
+	Capacity  deal.Capacity `json:"capacity"`
+	Reading   deal.Reading  `json:"reading"`
+	Proven    bool          `json:"proven"` // a proof of authority is in the deal
+	Expires   string        `json:"expires,omitempty"`
 }
 
 // Seat is the party's seat.
@@ -265,9 +293,18 @@ type Signer struct {
 	ConsentedAt  *time.Time
 	DoneAt       *time.Time
 	Reason       string
+	Standing     *Standing  `gorm:"serializer:json"` // of a proxy, nil for who signs for themself
 	SignatureInk *field.Ink `gorm:"serializer:json"`
 	InitialsInk  *field.Ink `gorm:"serializer:json"`
 	FromAddr     string
+}
+
+// PrintedName is what stands in the signer's printed-name places.
+func (s Signer) PrintedName() string {
+	if s.Standing != nil {
+		return s.Standing.Reading.Printed
+	}
+	return s.Name
 }
 
 // Seat is the signer's seat.

@@ -9,7 +9,6 @@ import (
 	"strings"
 	"time"
 
-	"indicum/core/deal"
 	"indicum/core/packet"
 	"indicum/core/pdf"
 	"indicum/desk"
@@ -153,16 +152,6 @@ func (s *Server) saveDeal(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	http.Redirect(w, r, r.URL.Path, http.StatusSeeOther)
-}
-
-func (s *Server) saveParty(w http.ResponseWriter, r *http.Request) {
-	in := store.Party{DealID: id(r, "deal"), Role: deal.Role(r.FormValue("role")), Name: r.FormValue("name"), Email: r.FormValue("email"), Phone: r.FormValue("phone")}
-	fmt.Sscan(r.FormValue("party"), &in.ID)
-	if _, err := s.desk.SaveParty(r.Context(), me(r).OfficeID, in); err != nil {
-		s.fail(w, r, err)
-		return
-	}
-	http.Redirect(w, r, fmt.Sprintf("/deals/%d", in.DealID), http.StatusSeeOther)
 }
 
 // addFile takes one file into a deal; the body is the file, its name is in the query.

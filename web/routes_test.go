@@ -176,7 +176,7 @@ var guards = map[string]string{
 	"GET /sign/{token}/": "link", "GET /sign/{token}/places": "link", "POST /sign/{token}/consent": "link", "POST /sign/{token}/decline": "link", "POST /sign/{token}/sample": "link", "POST /sign/{token}/ink": "link",
 	"POST /sign/{token}/fill": "link", "POST /sign/{token}/finish": "link", "GET /sign/{token}/copy.pdf": "link", "GET /sign/{token}/documents/{doc}/pages/{page}/{image}": "link",
 	"GET /": "list", "GET /board": "list", "GET /live": "list", "POST /logout": "list", "GET /deals": "list", "POST /deals": "list", "GET /mailroom": "list", "GET /office/certificate.pem": "list",
-	"GET /deals/{deal}": "own", "POST /deals/{deal}": "own", "POST /deals/{deal}/parties": "own", "POST /deals/{deal}/packets": "own", "POST /deals/{deal}/files": "own", "GET /sources/{source}/original": "own",
+	"GET /deals/{deal}": "own", "POST /deals/{deal}": "own", "POST /deals/{deal}/parties": "own", "GET /deals/{deal}/reading": "own", "POST /deals/{deal}/packets": "own", "POST /deals/{deal}/files": "own", "GET /sources/{source}/original": "own",
 	"GET /shelf": "list", "POST /shelf/forms": "list", "POST /shelf/forms/{form}": "own", "POST /shelf/forms/{form}/edition": "own", "GET /shelf/forms/{form}/file": "own",
 	"GET /deals/{deal}/incoming": "own", "GET /deals/{deal}/shelf": "own", "POST /deals/{deal}/shelf": "own", "POST /incoming/{mail}": "own",
 	"GET /deals/{deal}/bench": "own", "GET /deals/{deal}/bench/state": "own", "POST /deals/{deal}/bench": "own", "GET /sources/{source}/pages/{page}/{image}": "own",
@@ -188,7 +188,7 @@ var guards = map[string]string{
 
 // good answers show that the path is the right one: the owner reaches what others don't.
 var ownerFinds = map[string]bool{
-	"GET /deals/{deal}/incoming": true, "GET /deals/{deal}/shelf": true, "GET /shelf/forms/{form}/file": true,
+	"GET /deals/{deal}/reading": true, "GET /deals/{deal}/incoming": true, "GET /deals/{deal}/shelf": true, "GET /shelf/forms/{form}/file": true,
 	"GET /deals/{deal}/bench": true, "GET /deals/{deal}/bench/state": true, "GET /sources/{source}/pages/{page}/{image}": true,
 	"GET /deals/{deal}": true, "GET /sources/{source}/original": true, "GET /packets/{packet}": true, "GET /packets/{packet}/view": true, "GET /packets/{packet}/sheet": true,
 	"GET /packets/{packet}/documents/{doc}/pages/{page}/{image}": true, "GET /mailroom/{letter}": true, "GET /mailroom/{letter}/body": true, "GET /packets/{packet}/send": true, "GET /packets/{packet}/preview/{signer}": true,

@@ -87,6 +87,7 @@ func (s *Server) members(r chi.Router) {
 	r.Get("/deals/{deal}", s.deal)
 	small.Post("/deals/{deal}", s.saveDeal)
 	small.Post("/deals/{deal}/parties", s.saveParty)
+	r.Get("/deals/{deal}/reading", s.reading)
 	small.Post("/deals/{deal}/packets", s.newPacket)
 	r.With(limitBody(pdf.MaxBytes+1<<20)).Post("/deals/{deal}/files", s.addFile)
 	r.Get("/deals/{deal}/incoming", s.incomingDocuments)

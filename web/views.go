@@ -27,6 +27,13 @@ func newViews(opt Options) *views {
 		"asset": assetAddress(), "track": trackSVG, "stamp": stampSVG, "eventText": desk.EventText,
 		"clock": func(o store.Office, t any, layout string) string { return clock(o, t, layout) },
 		"ago":   ago, "left": left, "roles": deal.Roles, "plural": plural, "mailroom": func() bool { return opt.Mailroom },
+		"kinds": deal.Kinds, "wordings": wordings, "proxyRows": proxyRows, "lines": func(p store.Party) []string {
+			var out []string
+			for _, x := range p.Proxies {
+				out = append(out, deal.Read(p.Principal(), x.Name, x.Capacity, p.Wording).Line)
+			}
+			return out
+		},
 		"sides": func() []string { return desk.Sides }, "sideTitle": func(side string) string {
 			return map[string]string{"buyer": "Buyers", "seller": "Sellers", "both": "Both sides"}[side]
 		},
@@ -48,6 +55,20 @@ func newViews(opt Options) *views {
 		},
 	}
 	return &views{template.Must(template.New("").Funcs(funcs).ParseFS(templates, "templates/*.html"))}
+}
+
+// wordings are the forms of signature a person chooses from, by example.
+func wordings() [][2]string {
+	return [][2]string{{"by", "Principal by Proxy, capacity"}, {"block", "Principal, By: Proxy, Its: Capacity"}, {"for", "Proxy, capacity for (or of) Principal"}}
+}
+
+// proxyRows are the rows of a party's form: its proxies and an empty one for the next.
+func proxyRows(p any) []store.Proxy {
+	var out []store.Proxy
+	if q, ok := p.(store.Party); ok {
+		out = append(out, q.Proxies...)
+	}
+	return append(out, store.Proxy{})
 }
 
 // assetAddress names an asset by its content, so that it can be kept for good.

@@ -81,3 +81,27 @@ func TestNames(t *testing.T) {
 		}
 	}
 }
+
+func TestWhatRidesAlong(t *testing.T) {
+	letter := []string{"Bracken Title Company", "Enclosed please find the survey that was signed by the county surveyor.", "Please keep it with your papers until the closing.", "With kind regards"}
+	for name, c := range map[string]struct {
+		lines []string
+		want  bool
+	}{
+		"a letter":              {letter, true},
+		"a line to sign on":     {append(letter[:3:3], "______________"), false},
+		"a label under a rule":  {append(letter[:3:3], "Seller’s signature"), false},
+		"initials at the foot":  {append(letter[:3:3], "Buyer’s initials"), false},
+		"a block of a company":  {append(letter[:3:3], "By:"), false},
+		"nothing that is read":  {nil, false},
+		"prose about signature": {append(letter[:3:3], "The signature of the seller is not needed on this letter at all."), true},
+	} {
+		p := Page{Width: 612, Height: 792, Picture: c.lines == nil}
+		for i, l := range c.lines {
+			p.Lines = append(p.Lines, Line{Text: l, Y: 100 + 20*float64(i), H: 10, Size: 10})
+		}
+		if got := Propose([]Page{p})[0].Rides; got != c.want {
+			t.Errorf("%s: rides %v", name, got)
+		}
+	}
+}

@@ -13,7 +13,7 @@ var (
 	label = regexp.MustCompile(`(?i)\b(signature|signed|sign here|initials?|initialed|printed? name|name printed|witness|notary|undersigned|seal)\b|^\s*(by|its|date|buyers?|sellers?|tenants?|landlords?|purchasers?)\s*(\d\s*)?:?\s*$`)
 )
 
-const shortLine = 64 // characters: longer ones are prose that merely speaks of signing
+const shortLine = 6 // words: longer ones are prose that merely speaks of signing
 
 // rides reports whether a document has no place where anybody would sign. Pages nobody can read leave
 // that open, so that it then says no.
@@ -26,7 +26,7 @@ func rides(pages []Page) bool {
 		for _, l := range p.Lines {
 			text := strings.TrimSpace(l.Text)
 			read += utf8.RuneCountInString(text)
-			if place.MatchString(text) || utf8.RuneCountInString(text) <= shortLine && label.MatchString(text) {
+			if place.MatchString(text) || len(strings.Fields(text)) <= shortLine && label.MatchString(text) {
 				return false
 			}
 		}

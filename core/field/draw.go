@@ -198,6 +198,33 @@ func DrawText(r Rect, text string) []Item {
 	return []Item{{Text: text, Face: "text", Size: size, X: r.X + inset, Y: r.Y + r.H - 0.26*size}}
 }
 
+const goodSize = 6.5 // points: below it a name is rather set in two lines
+
+// DrawName sets a printed name on the lower edge of r: what a proxy prints may be long, and then stands
+// in two lines.
+func DrawName(r Rect, name string) []Item {
+	if TextSize(r, name) >= math.Min(goodSize, r.H*0.74) {
+		return DrawText(r, name)
+	}
+	words := strings.Fields(name)
+	best, size := 0, 0.0
+	for i := 1; i < len(words); i++ {
+		wide := math.Max(typeface.Get("text").Width(strings.Join(words[:i], " "), 1), typeface.Get("text").Width(strings.Join(words[i:], " "), 1))
+		if s := math.Min(r.H*0.44, (r.W-2*inset)/wide); s > size {
+			best, size = i, s
+		}
+	}
+	if size <= TextSize(r, name) {
+		return DrawText(r, name)
+	}
+	size = math.Max(size, frameMin)
+	base := r.Y + r.H - 0.26*size
+	return []Item{
+		{Text: strings.Join(words[:best], " "), Face: "text", Size: size, X: r.X + inset, Y: base - 1.08*size},
+		{Text: strings.Join(words[best:], " "), Face: "text", Size: size, X: r.X + inset, Y: base},
+	}
+}
+
 var tick = &Shape{Stroked: true, Path: []typeface.Segment{
 	{Op: 'M', P: [3][2]float64{{0.12, 0.52}}}, {Op: 'L', P: [3][2]float64{{0.40, 0.84}}}, {Op: 'L', P: [3][2]float64{{0.88, 0.14}}},
 }}
@@ -210,8 +237,10 @@ func DrawTick(r Rect) []Item {
 
 // Mark is what a signer put into a field.
 type Mark struct {
-	Text string // text, date, name; "x" for a tick
-	Ink  Ink    // signature, initials
+	Text   string // text, date, name; "x" for a tick
+	Ink    Ink    // signature, initials
+	Before string // printed before the ink, when somebody signs for another
+	After  string // and behind it
 }
 
 // Drawer draws marks; marks made with one ink share its shape. The zero value is ready.
@@ -228,12 +257,16 @@ func (d *Drawer) Draw(f Field, m Mark) []Item {
 		if d.shapes[key] == nil {
 			d.shapes[key] = NewShape(m.Ink)
 		}
-		return d.shapes[key].Fit(f.Rect)
+		words, room := frameWords(f.Rect, m.Before, m.After)
+		return append(words, d.shapes[key].Fit(room)...)
 	case Tick:
 		if m.Text == "" {
 			return nil
 		}
 		return DrawTick(f.Rect)
+	}
+	if f.Kind == Name {
+		return DrawName(f.Rect, m.Text)
 	}
 	return DrawText(f.Rect, m.Text)
 }
@@ -241,18 +274,21 @@ func (d *Drawer) Draw(f Field, m Mark) []Item {
 // Draw returns what the mark looks like in the field.
 func (f Field) Draw(m Mark) []Item { return new(Drawer).Draw(f, m) }
 
+// path returns an item's outline and how far it is to be moved.
+func (it Item) path() (path []typeface.Segment, dx, dy float64) {
+	if it.Shape != nil {
+		return it.Outline(), 0, 0
+	}
+	return typeface.Get(it.Face).Outline(it.Text, it.Size), it.X, it.Y
+}
+
 // SVG writes items as SVG path data relative to the top left of r, in points: one string of
 // shapes to fill, one to stroke, and the width of those strokes.
 func SVG(r Rect, items []Item) (fill, stroke string, width float64) {
 	var f, s strings.Builder
 	for _, it := range items {
-		var path []typeface.Segment
-		dx, dy := -r.X, -r.Y
-		if it.Shape != nil {
-			path = it.Outline()
-		} else {
-			path, dx, dy = typeface.Get(it.Face).Outline(it.Text, it.Size), it.X-r.X, it.Y-r.Y
-		}
+		path, dx, dy := it.path()
+		dx, dy = dx-r.X, dy-r.Y
 		b := &f
 		if it.Width > 0 {
 			b, width = &s, it.Width

@@ -79,3 +79,68 @@ func TestCheckInkAndText(t *testing.T) {
 		t.Errorf("unprintable text: %v", err)
 	}
 }
+
+// The words around a proxy's ink stay inside the field, readable, and never on the ink.
+func TestWordsAroundInk(t *testing.T) {
+	ink := Ink{Style: "quill", Name: "Ingrid Vásquez"}
+	for _, r := range []Rect{{X: 50, Y: 100, W: 200, H: 20}, {X: 50, Y: 100, W: 90, H: 14}, {X: 50, Y: 100, W: 400, H: 40}, {X: 50, Y: 100, W: 44, H: 17}} {
+		for _, words := range [][2]string{{"Ottoline Bekele by", ", attorney-in-fact"}, {"", ", trustee of the Bekele Family Trust"}, {"Fennel Holdings, LLC, By:", "Its: Manager"}, {"OB by", ""}, {"", "for OB"}} {
+			if r.W < 60 && len(words[0]+words[1]) > 8 {
+				continue // a place for initials
+			}
+			items := Field{Kind: Signature, Rect: r}.Draw(Mark{Ink: ink, Before: words[0], After: words[1]})
+			var inkBox, wordBoxes []Rect
+			said := ""
+			for _, it := range items {
+				path, dx, dy := it.path()
+				x0, y0, x1, y1 := typeface.Bounds(path)
+				box := Rect{x0 + dx, y0 + dy, x1 - x0, y1 - y0}
+				if box.X < r.X-0.6 || box.X+box.W > r.X+r.W+0.6 || box.Y < r.Y-0.6 {
+					t.Errorf("%v %q: something leaves the field: %+v", r, words, box)
+				}
+				if it.Shape != nil {
+					inkBox = append(inkBox, box)
+				} else {
+					wordBoxes = append(wordBoxes, box)
+					said += it.Text
+					if it.Size < 3.2 {
+						t.Errorf("%v %q: set in %.1f points", r, words, it.Size)
+					}
+				}
+			}
+			if len(inkBox) != 1 || inkBox[0].W < 8 {
+				t.Fatalf("%v %q: the ink is gone or too small: %+v", r, words, inkBox)
+			}
+			for _, w := range wordBoxes {
+				k := inkBox[0]
+				if w.X < k.X+k.W-0.5 && k.X < w.X+w.W-0.5 && w.Y < k.Y+k.H-1.2 && k.Y < w.Y+w.H-1.2 {
+					t.Errorf("%v %q: words and ink overlap: %+v %+v", r, words, w, k)
+				}
+			}
+			for _, part := range strings.Fields(words[0] + " " + words[1]) {
+				if !strings.Contains(said, strings.Trim(part, ", ")) {
+					t.Errorf("%v: %q is not printed, only %q", r, part, said)
+				}
+			}
+		}
+	}
+}
+
+// A proxy's printed name is set in two lines where one would be too small, inside the field.
+func TestLongPrintedNames(t *testing.T) {
+	long := "Fennel Holdings, LLC, an Oregon limited liability company, by Ingrid Vásquez, its managing member"
+	for _, r := range []Rect{{X: 10, Y: 10, W: 240, H: 18}, {X: 10, Y: 10, W: 160, H: 22}} {
+		items := Field{Kind: Name, Rect: r}.Draw(Mark{Text: long})
+		if len(items) != 2 || items[0].Text+" "+items[1].Text != long {
+			t.Fatalf("%v: %+v", r, items)
+		}
+		for _, it := range items {
+			if w := typeface.Get("text").Width(it.Text, it.Size); it.X+w > r.X+r.W+0.1 || it.Y-it.Size > r.Y+r.H || it.Y-0.75*it.Size < r.Y-0.5 {
+				t.Errorf("%v: %q leaves the field", r, it.Text)
+			}
+		}
+	}
+	if items := (Field{Kind: Name, Rect: Rect{W: 160, H: 16}}).Draw(Mark{Text: "Lucie Dvorsky"}); len(items) != 1 {
+		t.Errorf("a short name in %d lines", len(items))
+	}
+}

@@ -35,6 +35,11 @@ type Signer struct {
 	ID    int64
 	Name  string
 	Email string
+
+	For     string // whom a proxy signs for, "" for who signs for themself
+	Prints  string // how a proxy's signature reads
+	Proven  bool   // a proof of the proxy's authority is in the deal
+	Expires string // the date to which that authority is said to run, "" for none
 }
 
 // Finding is something that must be put right before sending, and where to go to do so.
@@ -45,7 +50,19 @@ type Finding struct {
 	Page     int    `json:"page"` // index in the document
 	Field    string `json:"field,omitempty"`
 	Signer   int64  `json:"signer,omitempty"`
-	Fix      string `json:"fix"` // what the sheet opens: "field", "email", "title", "document", "people", "due"
+	Warn     bool   `json:"warn,omitempty"` // worth a look, but no reason not to send
+	Fix      string `json:"fix"`            // what the sheet opens: "field", "email", "title", "document", "people", "due"
+}
+
+// Open counts the findings that keep a draft from being sent.
+func Open(list []Finding) int {
+	n := 0
+	for _, f := range list {
+		if !f.Warn {
+			n++
+		}
+	}
+	return n
 }
 
 // Read returns the findings in the order in which one would put them right.
@@ -77,8 +94,14 @@ func Read(d Draft) []Finding {
 		if trouble := deal.CheckEmail(s.Email); trouble != "" {
 			out = append(out, Finding{Where: s.Name, Text: trouble, Signer: s.ID, Fix: "email"})
 		}
-		if missing := typeface.Get("text").Missing(s.Name); missing != "" {
+		if missing := typeface.Get("text").Missing(s.Name + s.Prints); missing != "" {
 			out = append(out, Finding{Where: s.Name, Text: "has characters in the name that can’t be printed yet: “" + missing + "”", Signer: s.ID, Fix: "people"})
+		}
+		switch {
+		case s.For != "" && s.Expires != "" && s.Expires < d.Now.Format("2006-01-02"):
+			out = append(out, Finding{Where: s.Name, Text: "signs for " + s.For + " under an authority that ended on " + s.Expires, Signer: s.ID, Fix: "deal"})
+		case s.For != "" && !s.Proven:
+			out = append(out, Finding{Where: s.Name, Text: "signs for " + s.For + " without a proof of authority in the deal", Signer: s.ID, Warn: true, Fix: "deal"})
 		}
 		if required[s.ID] == 0 && len(d.Documents) > 0 {
 			out = append(out, Finding{Where: s.Name, Text: "has no place they must fill", Signer: s.ID, Fix: "place"})

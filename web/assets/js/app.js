@@ -95,6 +95,26 @@ document.addEventListener("keydown", (e) => {
   }
 });
 
+// A party's form shows what its kind needs; a kind that can't sign by itself opens who signs for it.
+function partyKind(form) {
+  const kind = form.elements.kind.value;
+  for (const part of form.querySelectorAll("[data-for]")) part.hidden = !part.dataset.for.split(" ").includes(kind);
+  if (kind !== "individual") form.querySelector("[data-proxies]").open = true;
+  for (const select of form.querySelectorAll("select[name=proxy_capacity]")) {
+    for (const group of select.querySelectorAll("optgroup")) group.disabled = group.hidden = group.dataset.kind !== kind;
+    const [right] = select.querySelectorAll("optgroup:not([disabled]) option");
+    if (select.selectedOptions[0]?.parentElement.dataset.kind !== kind) right.selected = true;
+  }
+  const wording = form.elements.wording;
+  const block = ["company", "trust", "estate"].includes(kind);
+  for (const o of wording.options) o.disabled = o.hidden = o.value === (block ? "by" : "block");
+  if (wording.selectedOptions[0]?.disabled) wording.value = block ? "block" : "by";
+}
+for (const form of document.querySelectorAll("[data-party]")) {
+  partyKind(form);
+  form.elements.kind.addEventListener("change", () => partyKind(form));
+}
+
 for (const box of document.querySelectorAll("[data-files]")) {
   const list = box.querySelector("[data-progress]");
   const take = async (files) => {

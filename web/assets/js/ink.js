@@ -100,7 +100,7 @@ export function fieldMark(f, s) {
     g.append(mark);
     x += 14 * scale + 5;
   }
-  let word = f.kind === "name" && s ? s.name : f.kind === "text" && f.label ? f.label : words[f.kind];
+  let word = f.kind === "name" && s ? s.prints || s.name : f.kind === "text" && f.label ? f.label : words[f.kind];
   if (!f.required) word = `${word}, may stay empty`;
   const room = Math.floor((f.w - x - 2) / (size * 0.52));
   if (word && room > 3)

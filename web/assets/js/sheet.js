@@ -59,22 +59,23 @@ function render() {
 /** The proof strip: open findings, each with a jump. */
 function strip() {
   const { findings, signers, documents } = draft.data;
-  const list = findings.slice(0, 3).map((f) => {
+  const open = findings.filter((f) => !f.warn); // a warning is worth a look, but keeps nothing from being sent
+  const list = [...open, ...findings.filter((f) => f.warn)].slice(0, 3).map((f) => {
     const b = document.createElement("button");
     b.className = "finding";
-    const where = Object.assign(document.createElement("span"), { className: "cinnabar", textContent: f.where });
+    const where = Object.assign(document.createElement("span"), { className: f.warn ? "font-semibold" : "cinnabar", textContent: f.where });
     b.append(where, ` ${f.text}`);
     b.addEventListener("click", () => jump(f));
     return b;
   });
   $("findings").replaceChildren(...list);
-  $("open").textContent = findings.length ? `${findings.length} open` : "Nothing open";
-  $("open").classList.toggle("cinnabar", findings.length > 0);
+  $("open").textContent = open.length ? `${open.length} open` : "Nothing open";
+  $("open").classList.toggle("cinnabar", open.length > 0);
   const n = documents.reduce((sum, d) => sum + d.pages.length, 0);
   const count = (k, one) => `${k} ${one}${k === 1 ? "" : "s"}`;
   $("totals").textContent =
     `${signers.length === 1 ? "1 person" : `${signers.length} people`} · ${count(draft.fields.size, "place")} · ${count(n, "page")}`;
-  $("send").disabled = findings.length > 0;
+  $("send").disabled = open.length > 0;
 }
 
 function jump(f) {
@@ -88,6 +89,7 @@ function jump(f) {
     hand.assign(i);
     if (hand.armed !== "signature") hand.arm("signature");
   } else if (f.fix === "due") openSend();
+  else if (f.fix === "deal") location.assign(`/deals/${draft.data.deal}`);
   else if (f.fix === "rides") {
     const first = pages.pages.find((p) => p.document === f.document);
     if (first) pages.go(first.index);

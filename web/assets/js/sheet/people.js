@@ -76,7 +76,7 @@ export class People {
       { class: "small quiet break-words" },
       `${shared ? `same address as ${shared.name.split(" ")[0]}` : s.email || ""}${s.email ? " · " : ""}${places}\u00a0${places === 1 ? "place" : "places"}`,
     );
-    const body = el("div", { class: "min-w-0 flex-1" }, name, line);
+    const body = el("div", { class: "min-w-0 flex-1" }, name, s.for ? el("p", { class: "small break-words" }, s.for) : null, line);
     if (trouble) {
       const input = el("input", {
         class: "input small",

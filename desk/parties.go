@@ -1,0 +1,103 @@
+package desk
+
+import (
+	"context"
+	"slices"
+	"strings"
+	"time"
+	"unicode/utf8"
+
+	"indicum/core/deal"
+	"indicum/store"
+)
+
+const mostProxies = 6
+
+// SaveParty adds a party (ID 0) to the next free seat of its role, or changes one.
+func (d *Desk) SaveParty(ctx context.Context, office int64, in store.Party) (store.Party, error) {
+	if err := checkParty(&in); err != nil {
+		return in, err
+	}
+	err := d.write(ctx, func(t store.Tx) error {
+		if _, err := store.One[store.Deal](t.Lock(), "id = ? AND office_id = ?", in.DealID, office); err != nil {
+			return err
+		}
+		for _, p := range in.Proxies {
+			if p.Proof == 0 {
+				continue
+			}
+			if _, err := store.One[store.Document](t, "id = ? AND deal_id = ?", p.Proof, in.DealID); err != nil {
+				return problem("The proof of %s’s authority is not among the deal’s documents.", p.Name)
+			}
+		}
+		if in.ID != 0 {
+			old, err := store.One[store.Party](t, "id = ? AND deal_id = ?", in.ID, in.DealID)
+			if err != nil {
+				return err
+			}
+			if old.Role == in.Role {
+				in.Number = old.Number
+				return t.Save(&in).Error
+			}
+		}
+		var last int
+		if err := t.Raw("SELECT COALESCE(MAX(number), 0) FROM party WHERE deal_id = ? AND role = ?", in.DealID, in.Role).Scan(&last).Error; err != nil {
+			return err
+		}
+		in.Number = last + 1
+		return t.Save(&in).Error
+	})
+	return in, err
+}
+
+func checkParty(in *store.Party) error {
+	in.Name, in.Email, in.Phone, in.Form = tidy(in.Name), strings.TrimSpace(in.Email), clip(tidy(in.Phone), 40), clip(tidy(in.Form), 150)
+	if in.Kind == "" {
+		in.Kind = deal.Individual
+	}
+	if in.Name == "" || utf8.RuneCountInString(in.Name) > 160 {
+		return problem("Please give the party’s name, in at most 160 characters.")
+	}
+	if !in.Role.Valid() {
+		return problem("Please choose a role for %s.", in.Name)
+	}
+	if !slices.Contains(deal.Kinds(), in.Kind) {
+		return problem("Please say what %s is.", in.Name)
+	}
+	if !slices.Contains(in.Kind.Wordings(), in.Wording) {
+		in.Wording = in.Kind.Wordings()[0]
+	}
+	if in.Email != "" {
+		if trouble := deal.CheckEmail(in.Email); trouble != "" {
+			return problem("%s %s.", in.Name, trouble)
+		}
+	}
+	if len(in.Proxies) > mostProxies {
+		return problem("At most %d people can sign for one party.", mostProxies)
+	}
+	for i := range in.Proxies {
+		if err := checkProxy(in, &in.Proxies[i]); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func checkProxy(in *store.Party, p *store.Proxy) error {
+	p.Name, p.Email, p.Capacity = tidy(p.Name), strings.TrimSpace(p.Email), deal.Capacity(tidy(string(p.Capacity)))
+	switch {
+	case p.Name == "" || utf8.RuneCountInString(p.Name) > 160:
+		return problem("Please give the name of who signs for %s, in at most 160 characters.", in.Name)
+	case !in.Kind.Holds(p.Capacity):
+		return problem("Please say in what capacity %s signs for %s.", p.Name, in.Principal().Title())
+	}
+	if p.Email != "" {
+		if trouble := deal.CheckEmail(p.Email); trouble != "" {
+			return problem("%s %s.", p.Name, trouble)
+		}
+	}
+	if _, err := time.Parse("2006-01-02", p.Expires); p.Expires != "" && err != nil {
+		return problem("“%s” is not a date.", clip(p.Expires, 20))
+	}
+	return nil
+}

@@ -1,0 +1,127 @@
+package desk_test
+
+import (
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"indicum/core/deal"
+	"indicum/core/field"
+	"indicum/demo"
+	"indicum/desk"
+	"indicum/mail"
+	"indicum/store"
+)
+
+// An estate and a person under a power of attorney are signed for by proxies: what is printed, mailed and
+// recorded is composed from principal, proxy and capacity, and can't be signed otherwise. pdftotext reads
+// the executed copy.
+func TestProxiesSignForTheirPrincipals(t *testing.T) {
+	o := open(t)
+	run(t, o.Desk)
+	dealID := o.benchDeal(demo.Addendum("Well test", "Seller 1", "Seller 2"))
+	save := func(p store.Party) (store.Party, error) {
+		p.DealID, p.Role = dealID, deal.Seller
+		return o.SaveParty(o.ctx, o.m.OfficeID, p)
+	}
+	for want, bad := range map[string]store.Party{
+		"in what capacity":          {Name: "Ottoline Bekele", Kind: deal.Individual, Proxies: []store.Proxy{{Name: "X Y", Capacity: "trustee"}}},
+		"the name of who signs":     {Name: "Ottoline Bekele", Kind: deal.Estate, Proxies: []store.Proxy{{Email: "a@example.org", Capacity: "executor"}}},
+		"not among the deal’s docu": {Name: "Ottoline Bekele", Kind: deal.Estate, Proxies: []store.Proxy{{Name: "X Y", Capacity: "executor", Proof: 999}}},
+		"is not a date":             {Name: "Ottoline Bekele", Kind: deal.Estate, Proxies: []store.Proxy{{Name: "X Y", Capacity: "executor", Expires: "soon"}}},
+	} {
+		if _, err := save(bad); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("want %q, got %v", want, err)
+		}
+	}
+	estate, err := save(store.Party{Name: "Ottoline Bekele", Kind: deal.Estate})
+	o.must(err)
+	view, err := o.Deal(o.ctx, o.m.OfficeID, dealID)
+	o.must(err)
+	doc := view.Documents[0].ID
+	id, err := o.NewPacket(o.ctx, o.m, dealID)
+	o.must(err)
+	add := []desk.Edit{{Op: "title", Name: "Well"}, {Op: "document", Document: doc}, {Op: "signer", Party: estate.ID, Turn: 1}}
+	if _, err := o.EditDraft(o.ctx, o.m, id, 1, add); err == nil || !strings.Contains(err.Error(), "Estate of Ottoline Bekele can’t sign by itself") {
+		t.Fatalf("an estate nobody signs for: %v", err)
+	}
+	estate.Proxies = []store.Proxy{{Name: "Selam Moreau", Email: "selam@example.org", Capacity: "personal representative", Proof: doc}}
+	_, err = save(estate)
+	o.must(err)
+	owner, err := save(store.Party{Name: "Hannelore Quint", Kind: deal.Individual, Proxies: []store.Proxy{{Name: "Piet Quint", Email: "piet@example.org", Capacity: "attorney-in-fact"}}})
+	o.must(err)
+	sheet, err := o.EditDraft(o.ctx, o.m, id, 1, append(add, desk.Edit{Op: "signer", Party: owner.ID, Turn: 1}))
+	o.must(err)
+	var edits []desk.Edit
+	for i, s := range sheet.Signers {
+		y := 600 + float64(i)*40
+		for k, kind := range []field.Kind{field.Signature, field.Name, field.Initials} {
+			edits = append(edits, desk.Edit{Op: "field", Field: &field.Field{ID: "proxy-" + string(kind) + s.Code, Document: sheet.Documents[0].ID, Kind: kind, Rect: field.Rect{X: 60 + 170*float64(k), Y: y, W: 160, H: 22}, Required: true, Signer: s.ID}})
+		}
+	}
+	sheet, err = o.EditDraft(o.ctx, o.m, id, sheet.Rev, edits)
+	o.must(err)
+	if len(sheet.Findings) != 1 || !sheet.Findings[0].Warn || sheet.Findings[0].Where != "Piet Quint" {
+		t.Fatalf("findings: %+v", sheet.Findings)
+	}
+	o.must(o.Send(o.ctx, o.m, who, id, sheet.Rev))
+	for name, email := range map[string]string{"Selam Moreau": "selam@example.org", "Piet Quint": "piet@example.org"} {
+		token, text := o.mailTo(email)
+		if !strings.Contains(text, map[string]string{"Selam Moreau": "You sign for the Estate of Ottoline Bekele, as its personal representative", "Piet Quint": "You sign in the name of Hannelore Quint, as attorney-in-fact"}[name]) {
+			t.Errorf("the mail to %s: %s", name, text)
+		}
+		o.must(o.Consented(o.ctx, token, who, "x"))
+		if err := o.SetInk(o.ctx, token, who, &field.Ink{Style: "quill", Name: "Hannelore Quint"}, nil); err == nil || !strings.Contains(err.Error(), "write your own name") {
+			t.Errorf("%s signed with the principal's name: %v", name, err)
+		}
+		o.must(o.SetInk(o.ctx, token, who, &field.Ink{Style: "quill", Name: name}, &field.Ink{Style: "quill", Name: deal.Initials(name)}))
+		v, err := o.Signing(o.ctx, token, who)
+		o.must(err)
+		for _, p := range v.Places {
+			if p.Mine && !p.Kind.Automatic() {
+				o.must(o.Fill(o.ctx, token, who, p.ID, "x"))
+			}
+		}
+		o.must(o.Finish(o.ctx, token, who))
+	}
+	var p store.Packet
+	wait(t, "the executed copy", func() bool {
+		p, err = store.One[store.Packet](o.Store.Read(o.ctx), "id = ?", id)
+		return err == nil && p.ExecutedSha != ""
+	})
+	data, err := o.Store.Blob(o.ctx, p.ExecutedSha)
+	o.must(err)
+	file := filepath.Join(t.TempDir(), "x.pdf")
+	os.WriteFile(file, data, 0o600)
+	out, err := exec.Command("pdftotext", file, "-").Output()
+	o.must(err)
+	text := strings.Join(strings.Fields(string(out)), " ")
+	for _, want := range []string{
+		"Hannelore Quint by", "attorney-in-fact", "Hannelore Quint by Piet Quint, attorney-in-fact", "HQ by",
+		"By:", "Its: Personal representative", "Estate of Ottoline Bekele, by Selam Moreau, its personal representative",
+		"Estate of Ottoline Bekele, By: Selam Moreau Its: Personal representative", // the record
+	} {
+		if !strings.Contains(text, want) {
+			t.Errorf("the executed copy does not say %q", want)
+		}
+	}
+}
+
+// mailTo waits for the newest mail to somebody and returns their link's token and the words.
+func (o *office) mailTo(email string) (token, text string) {
+	o.t.Helper()
+	wait(o.t, "mail to "+email, func() bool {
+		m, err := store.One[store.Message](o.Store.Read(o.ctx), "recipient = ?", email)
+		if err != nil {
+			return false
+		}
+		r, err := mail.Parse(m.Raw)
+		o.must(err)
+		text = r.Text
+		return true
+	})
+	at := strings.Index(text, "/sign/")
+	return text[at+6 : at+6+43], text
+}

@@ -1,0 +1,62 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"strconv"
+
+	"indicum/core/deal"
+	"indicum/store"
+)
+
+// partyForm reads a party and who signs for it. A proxy's row without name and address is none.
+func partyForm(r *http.Request) store.Party {
+	in := store.Party{
+		DealID: id(r, "deal"), Role: deal.Role(r.FormValue("role")), Name: r.FormValue("name"), Email: r.FormValue("email"), Phone: r.FormValue("phone"),
+		Kind: deal.Kind(r.FormValue("kind")), Form: r.FormValue("form"), Wording: deal.Wording(r.FormValue("wording")),
+	}
+	in.ID, _ = strconv.ParseInt(r.FormValue("party"), 10, 64)
+	at := func(key string, i int) string {
+		if v := r.Form[key]; i < len(v) {
+			return v[i]
+		}
+		return ""
+	}
+	for i := range r.Form["proxy_name"] {
+		p := store.Proxy{Name: at("proxy_name", i), Email: at("proxy_email", i), Capacity: deal.Capacity(at("proxy_capacity", i)), Expires: at("proxy_expires", i)}
+		p.Proof, _ = strconv.ParseInt(at("proxy_proof", i), 10, 64)
+		if p.Name != "" || p.Email != "" {
+			in.Proxies = append(in.Proxies, p)
+		}
+	}
+	return in
+}
+
+func (s *Server) saveParty(w http.ResponseWriter, r *http.Request) {
+	in := partyForm(r)
+	if _, err := s.desk.SaveParty(r.Context(), me(r).OfficeID, in); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	http.Redirect(w, r, fmt.Sprintf("/deals/%d", in.DealID), http.StatusSeeOther)
+}
+
+// reading shows how the people of a party's form would sign, as it is being filled in.
+func (s *Server) reading(w http.ResponseWriter, r *http.Request) {
+	if _, err := store.One[store.Deal](s.desk.Store.Read(r.Context()), "id = ? AND office_id = ?", id(r, "deal"), me(r).OfficeID); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	if err := r.ParseForm(); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	in := partyForm(r)
+	var lines []string
+	for _, p := range in.Proxies {
+		if p.Name != "" && in.Name != "" {
+			lines = append(lines, deal.Read(in.Principal(), p.Name, p.Capacity, in.Wording).Line)
+		}
+	}
+	s.view.page(w, http.StatusOK, "reading", map[string]any{"Lines": lines, "Alone": in.Kind.NeedsProxy() && len(in.Proxies) == 0, "Title": in.Principal().Title()})
+}
