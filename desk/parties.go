@@ -18,36 +18,39 @@ func (d *Desk) SaveParty(ctx context.Context, office int64, in store.Party) (sto
 	if err := checkParty(&in); err != nil {
 		return in, err
 	}
-	err := d.write(ctx, func(t store.Tx) error {
-		if _, err := store.One[store.Deal](t.Lock(), "id = ? AND office_id = ?", in.DealID, office); err != nil {
-			return err
-		}
-		for _, p := range in.Proxies {
-			if p.Proof == 0 {
-				continue
-			}
-			if _, err := store.One[store.Document](t, "id = ? AND deal_id = ?", p.Proof, in.DealID); err != nil {
-				return problem("The proof of %s’s authority is not among the deal’s documents.", p.Name)
-			}
-		}
-		if in.ID != 0 {
-			old, err := store.One[store.Party](t, "id = ? AND deal_id = ?", in.ID, in.DealID)
-			if err != nil {
-				return err
-			}
-			if old.Role == in.Role {
-				in.Number = old.Number
-				return t.Save(&in).Error
-			}
-		}
-		var last int
-		if err := t.Raw("SELECT COALESCE(MAX(number), 0) FROM party WHERE deal_id = ? AND role = ?", in.DealID, in.Role).Scan(&last).Error; err != nil {
-			return err
-		}
-		in.Number = last + 1
-		return t.Save(&in).Error
-	})
+	err := d.write(ctx, func(t store.Tx) error { return putParty(t, office, &in) })
 	return in, err
+}
+
+// putParty writes a checked party.
+func putParty(t store.Tx, office int64, in *store.Party) error {
+	if _, err := store.One[store.Deal](t.Lock(), "id = ? AND office_id = ?", in.DealID, office); err != nil {
+		return err
+	}
+	for _, p := range in.Proxies {
+		if p.Proof == 0 {
+			continue
+		}
+		if _, err := store.One[store.Document](t, "id = ? AND deal_id = ?", p.Proof, in.DealID); err != nil {
+			return problem("The proof of %s’s authority is not among the deal’s documents.", p.Name)
+		}
+	}
+	if in.ID != 0 {
+		old, err := store.One[store.Party](t, "id = ? AND deal_id = ?", in.ID, in.DealID)
+		if err != nil {
+			return err
+		}
+		if old.Role == in.Role {
+			in.Number = old.Number
+			return t.Save(in).Error
+		}
+	}
+	var last int
+	if err := t.Raw("SELECT COALESCE(MAX(number), 0) FROM party WHERE deal_id = ? AND role = ?", in.DealID, in.Role).Scan(&last).Error; err != nil {
+		return err
+	}
+	in.Number = last + 1
+	return t.Save(in).Error
 }
 
 func checkParty(in *store.Party) error {

@@ -74,6 +74,16 @@ type Party struct {
 	Proxies []Proxy `gorm:"serializer:json"` // who sign for the party, all of them
 }
 
+// Contact is an entry of the office's address book.
+type Contact struct {
+	ID       int64
+	OfficeID int64
+	Name     string
+	Email    string
+	Phone    string
+	Company  string
+}
+
 // Proxy is somebody who signs for a party.
 type Proxy struct {
 	Name     string        `json:"name"`

@@ -5,6 +5,7 @@ import (
 	"net/http"
 	"strconv"
 
+	"indicum/core/contact"
 	"indicum/core/deal"
 	"indicum/store"
 )
@@ -38,7 +39,23 @@ func (s *Server) saveParty(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
+	if r.FormValue("keep") == "yes" {
+		for _, c := range append([]contact.Contact{{Name: in.Name, Email: in.Email, Phone: in.Phone}}, proxyContacts(in)...) {
+			if err := s.desk.KeepContact(r.Context(), me(r).OfficeID, c); err != nil {
+				s.fail(w, r, err)
+				return
+			}
+		}
+	}
 	http.Redirect(w, r, fmt.Sprintf("/deals/%d", in.DealID), http.StatusSeeOther)
+}
+
+func proxyContacts(in store.Party) []contact.Contact {
+	var out []contact.Contact
+	for _, p := range in.Proxies {
+		out = append(out, contact.Contact{Name: p.Name, Email: p.Email})
+	}
+	return out
 }
 
 // reading shows how the people of a party's form would sign, as it is being filled in.

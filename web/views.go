@@ -12,6 +12,7 @@ import (
 	"strings"
 	"time"
 
+	"indicum/core/contact"
 	"indicum/core/deal"
 	"indicum/desk"
 	"indicum/store"
@@ -27,7 +28,7 @@ func newViews(opt Options) *views {
 		"asset": assetAddress(), "track": trackSVG, "stamp": stampSVG, "eventText": desk.EventText,
 		"clock": func(o store.Office, t any, layout string) string { return clock(o, t, layout) },
 		"ago":   ago, "left": left, "roles": deal.Roles, "plural": plural, "mailroom": func() bool { return opt.Mailroom },
-		"kinds": deal.Kinds, "wordings": wordings, "proxyRows": proxyRows, "lines": func(p store.Party) []string {
+		"suggest": contact.Suggest, "kinds": deal.Kinds, "wordings": wordings, "proxyRows": proxyRows, "lines": func(p store.Party) []string {
 			var out []string
 			for _, x := range p.Proxies {
 				out = append(out, deal.Read(p.Principal(), x.Name, x.Capacity, p.Wording).Line)

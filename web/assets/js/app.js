@@ -95,6 +95,22 @@ document.addEventListener("keydown", (e) => {
   }
 });
 
+// Somebody picked from the address book brings their address and number along, where none is typed yet.
+document.addEventListener("change", (e) => {
+  const input = e.target.closest("input[list]");
+  const picked = input && [...input.list.options].find((o) => o.value === input.value);
+  if (!picked || !picked.dataset.email) return;
+  const { email, phone } = input.form.elements;
+  if (email && !email.value) email.value = picked.dataset.email;
+  if (phone && !phone.value) phone.value = picked.dataset.phone;
+});
+document.addEventListener("click", (e) => {
+  const meant = e.target.closest("[data-meant-address]");
+  if (!meant) return;
+  (meant.closest("fieldset") || meant.closest("form")).querySelector("input[name=email]").value = meant.textContent;
+  meant.parentElement.replaceChildren();
+});
+
 // A party's form shows what its kind needs; a kind that can't sign by itself opens who signs for it.
 function partyKind(form) {
   const kind = form.elements.kind.value;
