@@ -242,7 +242,7 @@ func rules(p store.Packet, signers []store.Signer) packet.Packet {
 		out.Due = *p.DueAt
 	}
 	for _, s := range signers {
-		out.Signers = append(out.Signers, packet.Signer{ID: s.ID, Turn: s.Turn, Stage: s.Stage, Opened: s.OpenedAt != nil, Consented: s.ConsentedAt != nil})
+		out.Signers = append(out.Signers, packet.Signer{ID: s.ID, Turn: s.Turn, Stage: s.Stage, Opened: s.OpenedAt != nil, Consented: s.ConsentedAt != nil, AnyOf: s.AnyOf})
 	}
 	return out
 }

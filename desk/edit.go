@@ -30,6 +30,8 @@ type Edit struct {
 	Subject  string       `json:"subject"` // "letter"
 	Message  string       `json:"message"` // "letter"
 	Due      string       `json:"due"`     // "due": a date or ""
+	Early    bool         `json:"early"`   // "copy": when it is sent, instead of when it is executed
+	Copy     int64        `json:"copy"`    // "uncopy"
 	Edits    []Edit       `json:"edits"`   // "turns": several "turn" edits that only make sense together
 }
 
@@ -129,6 +131,10 @@ func (e *editor) do(x Edit) error {
 		return e.addSigner(x)
 	case "email", "unsigner":
 		return e.changeSigner(x)
+	case "copy":
+		return e.addCopy(x)
+	case "uncopy":
+		return e.dropCopy(x)
 	case "turns":
 		return e.setTurns(x.Edits)
 	case "document":

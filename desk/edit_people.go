@@ -55,6 +55,9 @@ func signersOf(q store.Party, base store.Signer) ([]store.Signer, error) {
 	for _, p := range q.Proxies {
 		s := base
 		s.Name, s.Email = p.Name, p.Email
+		if q.AnyOne && len(q.Proxies) > 1 {
+			s.AnyOf = q.ID
+		}
 		s.Standing = &store.Standing{Principal: q.Principal().Title(), Capacity: p.Capacity, Reading: deal.Read(q.Principal(), p.Name, p.Capacity, q.Wording), Proven: p.Proof != 0, Expires: p.Expires}
 		out = append(out, s)
 	}

@@ -25,6 +25,7 @@ type letter struct {
 	Message        string   // the sender's own words
 	Link, LinkText string
 	AttachCopy     bool
+	AttachSent     bool // the documents as they were sent
 }
 
 // follow writes what an action brings about: mails and jobs, in the same transaction.
@@ -45,6 +46,11 @@ func (d *Desk) follow(t store.Tx, p *store.Packet, signers []store.Signer, a pac
 		return err
 	}
 	w := writer{d: d, t: t, p: p, signers: signers, sender: sender, office: office, deal: row}
+	if a.Deed == packet.Send {
+		if err := w.copiesOut(true); err != nil {
+			return err
+		}
+	}
 	for _, c := range list {
 		var s store.Signer
 		for _, o := range signers {
@@ -59,10 +65,14 @@ func (d *Desk) follow(t store.Tx, p *store.Packet, signers []store.Signer, a pac
 			err = w.tellSender(s)
 		case packet.TellEnded:
 			err = w.tellEnded(s)
+		case packet.TellSigned:
+			err = w.tellSigned(s)
 		case packet.MakeSeal:
 			err = w.job("seal", "seal", nil)
 		case packet.SendCopies:
-			err = w.copies()
+			if err = w.copies(); err == nil {
+				err = w.copiesOut(false)
+			}
 		}
 		if err != nil {
 			return err
@@ -155,7 +165,7 @@ func (w writer) tellSender(s store.Signer) error {
 		}
 		done := 0
 		for _, o := range w.signers {
-			if o.Stage == packet.Done {
+			if o.Stage == packet.Done || o.Stage == packet.Released {
 				done++
 			}
 		}
@@ -179,11 +189,23 @@ func (w writer) tellEnded(s store.Signer) error {
 	})
 }
 
+// tellSigned tells a proxy that another has signed for the same party.
+func (w writer) tellSigned(s store.Signer) error {
+	return w.mail(fmt.Sprintf("signed-%d", s.ID), letter{
+		From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: s.Email, ToName: s.Name,
+		Subject: "No longer to be signed: " + w.about(),
+		Lines:   []string{fmt.Sprintf("Somebody else has signed “%s” for %s. One signature is enough; you need do nothing, and your link no longer opens the documents.", w.p.Title, s.Standing.Principal)},
+	})
+}
+
 // copies mails the executed copy to everybody who signed and to the sender; people who share an
 // address each get their own.
 func (w writer) copies() error {
 	senderSigned := false
 	for _, s := range w.signers {
+		if s.Stage == packet.Released {
+			continue // told already that another signed
+		}
 		senderSigned = senderSigned || s.MemberID == w.sender.ID
 		link, err := w.link(s)
 		if err != nil {
@@ -259,6 +281,15 @@ func (d *Desk) sendLetter(ctx context.Context, job store.Job) error {
 		}
 		if len(data) <= 12<<20 { // larger ones are fetched by the link: many mail servers refuse them
 			out.Attach, out.AttachAs = data, FileName(p.Title+", executed")+".pdf"
+		}
+	}
+	if l.AttachSent {
+		data, err := d.asSent(ctx, job.PacketID)
+		if err != nil {
+			return err
+		}
+		if len(data) <= 12<<20 {
+			out.Attach, out.AttachAs = data, "Documents as sent.pdf"
 		}
 	}
 	d.pause("before mail")

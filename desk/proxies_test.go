@@ -1,6 +1,7 @@
 package desk_test
 
 import (
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -109,6 +110,73 @@ func TestProxiesSignForTheirPrincipals(t *testing.T) {
 	}
 }
 
+// Of two trustees any one may sign: the first completes the seat, with their own name; the other is told,
+// and what they began is gone.
+func TestAnyOneOfTwoTrustees(t *testing.T) {
+	o := open(t)
+	run(t, o.Desk)
+	dealID := o.benchDeal(demo.Addendum("Well test", "Seller 1"))
+	trust, err := o.SaveParty(o.ctx, o.m.OfficeID, store.Party{DealID: dealID, Role: deal.Seller, Name: "Bekele Family Trust", Kind: deal.Trust, AnyOne: true, Proxies: []store.Proxy{
+		{Name: "Selam Moreau", Email: "selam@example.org", Capacity: "co-trustee"}, {Name: "Piet Quint", Email: "piet@example.org", Capacity: "co-trustee"}}})
+	o.must(err)
+	view, err := o.Deal(o.ctx, o.m.OfficeID, dealID)
+	o.must(err)
+	id, err := o.NewPacket(o.ctx, o.m, dealID)
+	o.must(err)
+	sheet, err := o.EditDraft(o.ctx, o.m, id, 1, []desk.Edit{{Op: "title", Name: "Well"}, {Op: "document", Document: view.Documents[0].ID}, {Op: "signer", Party: trust.ID, Turn: 1}})
+	o.must(err)
+	var edits []desk.Edit
+	for k, kind := range []field.Kind{field.Signature, field.Text} {
+		edits = append(edits, desk.Edit{Op: "field", Field: &field.Field{ID: "shared-" + string(kind), Document: sheet.Documents[0].ID, Kind: kind, Rect: field.Rect{X: 60 + 230*float64(k), Y: 600, W: 220, H: 24}, Required: true, Signer: sheet.Signers[0].ID}})
+	}
+	sheet, err = o.EditDraft(o.ctx, o.m, id, sheet.Rev, edits)
+	o.must(err)
+	o.must(o.Send(o.ctx, o.m, who, id, sheet.Rev))
+	selam, _ := o.mailTo("selam@example.org")
+	piet, _ := o.mailTo("piet@example.org")
+	for name, token := range map[string]string{"Selam Moreau": selam, "Piet Quint": piet} {
+		o.must(o.Consented(o.ctx, token, who, "x"))
+		o.must(o.SetInk(o.ctx, token, who, &field.Ink{Style: "quill", Name: name}, nil))
+	}
+	o.must(o.Fill(o.ctx, selam, who, "shared-text", "begun by Selam"))
+	for _, f := range []string{"shared-text", "shared-signature"} {
+		o.must(o.Fill(o.ctx, piet, who, f, "written by Piet"))
+	}
+	if err := o.Finish(o.ctx, selam, who); err == nil {
+		t.Error("finished with the other's marks")
+	}
+	o.must(o.Finish(o.ctx, piet, who))
+	var p store.Packet
+	wait(t, "the executed copy", func() bool {
+		p, err = store.One[store.Packet](o.Store.Read(o.ctx), "id = ?", id)
+		return err == nil && p.ExecutedSha != ""
+	})
+	data, err := o.Store.Blob(o.ctx, p.ExecutedSha)
+	o.must(err)
+	file := filepath.Join(t.TempDir(), "x.pdf")
+	os.WriteFile(file, data, 0o600)
+	out, err := exec.Command("pdftotext", "-l", "1", file, "-").Output()
+	o.must(err)
+	if text := string(out); !strings.Contains(text, "written by Piet") || strings.Contains(text, "Selam") {
+		t.Errorf("the page does not show what Piet signed alone: %s", text)
+	}
+	s, err := store.One[store.Signer](o.Store.Read(o.ctx), "packet_id = ? AND name = 'Selam Moreau'", id)
+	o.must(err)
+	if s.Stage != "released" {
+		t.Errorf("the other trustee is %s", s.Stage)
+	}
+	told := false
+	for _, m := range o.letters() {
+		told = told || m.Recipient == "selam@example.org" && strings.HasPrefix(m.Subject, "No longer to be signed")
+		if m.Recipient == "selam@example.org" && strings.HasPrefix(m.Subject, "Executed") {
+			t.Error("who need not sign got the copy of signers")
+		}
+	}
+	if !told {
+		t.Error("the other trustee was not told")
+	}
+}
+
 // mailTo waits for the newest mail to somebody and returns their link's token and the words.
 func (o *office) mailTo(email string) (token, text string) {
 	o.t.Helper()
@@ -124,4 +192,52 @@ func (o *office) mailTo(email string) (token, text string) {
 	})
 	at := strings.Index(text, "/sign/")
 	return text[at+6 : at+6+43], text
+}
+
+// Who only gets copies gets them once, at their time, and a link that leads to nothing else.
+func TestCopiesOnly(t *testing.T) {
+	o := open(t)
+	run(t, o.Desk)
+	id, sheet := o.draft(1)
+	sheet, err := o.EditDraft(o.ctx, o.m, id, sheet.Rev, []desk.Edit{
+		{Op: "copy", Email: "lender@bank.example.org", Early: true}, {Op: "copy", Name: "Ines Halloran", Email: "ines@lanternpike.example.org"}, {Op: "copy", Email: "wrong@example.org"},
+	})
+	o.must(err)
+	sheet, err = o.EditDraft(o.ctx, o.m, id, sheet.Rev, []desk.Edit{{Op: "uncopy", Copy: sheet.Copies[2].ID}, {Op: "copy", Email: "lender@bank.example.org", Early: true}})
+	o.must(err)
+	if len(sheet.Copies) != 2 {
+		t.Fatalf("copies: %+v", sheet.Copies)
+	}
+	if _, err := o.EditDraft(o.ctx, o.m, id, sheet.Rev, []desk.Edit{{Op: "copy", Email: "nowhere"}}); err == nil {
+		t.Error("a copy to no address")
+	}
+	o.must(o.Send(o.ctx, o.m, who, id, sheet.Rev))
+	for _, to := range []string{"b1@example.net", o.m.Email} {
+		token := o.token(to)
+		o.ready(token)
+		o.must(o.Finish(o.ctx, token, who))
+	}
+	got := map[string][]string{}
+	for _, m := range o.letters() {
+		r, err := mail.Parse(m.Raw)
+		o.must(err)
+		if strings.Contains(m.Recipient, "example.org") {
+			got[m.Recipient] = append(got[m.Recipient], strings.SplitN(m.Subject, ":", 2)[0])
+			at := strings.Index(r.Text, "/copy/")
+			if len(r.Attachments) != 1 || at < 0 {
+				t.Fatalf("%s: %d attachments, %q", m.Recipient, len(r.Attachments), r.Text)
+			}
+			name, data, err := o.CopyFor(o.ctx, r.Text[at+6:at+6+43], who)
+			if err != nil || len(data) != len(r.Attachments[0].Data) {
+				t.Errorf("%s: the link leads to %q, %d bytes, %v", m.Recipient, name, len(data), err)
+			}
+		}
+	}
+	if fmt.Sprint(got) != "map[ines@lanternpike.example.org:[Executed] lender@bank.example.org:[For your information]]" {
+		t.Errorf("mails: %v", got)
+	}
+	if _, _, err := o.CopyFor(o.ctx, strings.Repeat("A", 43), who); err == nil {
+		t.Error("a guessed link leads somewhere")
+	}
+	o.must(o.CheckLedger(o.ctx, id))
 }

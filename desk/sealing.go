@@ -17,7 +17,7 @@ import (
 var eventWords = map[string]string{
 	"sent": "sent the packet", "asked": "mailed the link to", "opened": "opened the packet", "consented": "agreed to sign electronically",
 	"signed": "signed", "declined": "declined", "reminded": "reminded", "readdressed": "corrected the address of", "extended": "extended the time",
-	"withdrawn": "withdrew the packet", "lapsed": "ended the packet: its time had passed", "sealed": "sealed the executed copy",
+	"withdrawn": "withdrew the packet", "lapsed": "ended the packet: its time had passed", "sealed": "sealed the executed copy", "copied": "mailed",
 }
 
 // EventText words an event for people, without the actor.
@@ -27,6 +27,8 @@ func EventText(e store.Event) string {
 	switch e.Kind {
 	case "asked":
 		text += " " + f["whom"] + " at " + f["to"]
+	case "copied":
+		text += fmt.Sprintf(" %s to %s at %s", f["what"], f["whom"], f["to"])
 	case "reminded":
 		text += " " + f["whom"]
 	case "readdressed":
@@ -77,7 +79,7 @@ func (d *Desk) material(ctx context.Context, p store.Packet) (material, error) {
 	if m.marks, err = store.All[store.Mark](t, "field_id", "packet_id = ?", p.ID); err != nil {
 		return m, err
 	}
-	events, err := store.All[store.Event](t, "seq", "packet_id = ? AND kind <> 'sealed'", p.ID)
+	events, err := store.All[store.Event](t, "seq", "packet_id = ? AND seq < COALESCE((SELECT MIN(seq) FROM event WHERE packet_id = ? AND kind = 'sealed'), 1 << 30)", p.ID, p.ID) // what the record in the copy can know
 	if err != nil {
 		return m, err
 	}

@@ -26,10 +26,12 @@ type Sheet struct {
 	Property  string          `json:"property"`
 	Documents []SheetDocument `json:"documents"`
 	Signers   []SheetSigner   `json:"signers"`
+	Copies    []SheetCopy     `json:"copies"`
 	Fields    []field.Field   `json:"fields"`
 	Findings  []proof.Finding `json:"findings"`
-	Parties   []SheetParty    `json:"parties"` // who could be added
-	Shelf     []SheetDocument `json:"shelf"`   // the deal's documents that are not in the packet
+	Parties   []SheetParty    `json:"parties"`   // who could be added
+	Everybody []SheetParty    `json:"everybody"` // all parties of the deal
+	Shelf     []SheetDocument `json:"shelf"`     // the deal's documents that are not in the packet
 }
 
 // SheetDocument is a document on the sheet.
@@ -111,7 +113,7 @@ func (d draft) findings() []proof.Finding {
 		in.Documents = append(in.Documents, proof.Document{ID: doc.ID, Name: doc.Name, Pages: len(doc.Pages), Rides: doc.Rides})
 	}
 	for _, s := range d.signers {
-		p := proof.Signer{ID: s.ID, Name: s.Name, Email: s.Email}
+		p := proof.Signer{ID: s.ID, Name: s.Name, Email: s.Email, AnyOf: s.AnyOf}
 		if s.Standing != nil {
 			p.For, p.Proven, p.Expires, p.Prints = s.Standing.Principal, s.Standing.Proven, s.Standing.Expires, s.Standing.Reading.Line
 		}
@@ -137,10 +139,17 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	}
 	out := Sheet{
 		ID: p.ID, Title: p.Title, Subject: p.Subject, Message: p.Message, State: p.State, Rev: p.Rev, Deal: p.DealID, Property: dr.deal.Property,
-		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Shelf: []SheetDocument{},
+		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Copies: []SheetCopy{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Everybody: []SheetParty{}, Shelf: []SheetDocument{},
 	}
 	if p.DueAt != nil {
 		out.Due = p.DueAt.In(d.zone(t, p.OfficeID)).Format("2006-01-02")
+	}
+	copies, err := store.All[store.CopyTo](t, "id", "packet_id = ?", p.ID)
+	if err != nil {
+		return out, err
+	}
+	for _, c := range copies {
+		out.Copies = append(out.Copies, SheetCopy{c.ID, c.Name, c.Email, c.Early})
 	}
 	used := map[string]bool{}
 	for _, doc := range dr.documents {
@@ -168,8 +177,9 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 		out.Parties = append(out.Parties, SheetParty{0, m.Name, m.Email, seat.Code(), seat.Title()})
 	}
 	for _, q := range parties {
+		out.Everybody = append(out.Everybody, SheetParty{q.ID, q.Principal().Title(), q.Email, q.Seat().Code(), q.Seat().Title()})
 		if !taken[q.ID] {
-			out.Parties = append(out.Parties, SheetParty{q.ID, q.Name, q.Email, q.Seat().Code(), q.Seat().Title()})
+			out.Parties = append(out.Parties, SheetParty{q.ID, q.Principal().Title(), q.Email, q.Seat().Code(), q.Seat().Title()})
 		}
 	}
 	docs, err := store.All[store.Document](t, "pos, id", "deal_id = ? AND NOT aside", p.DealID)
@@ -184,6 +194,9 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 func forWhom(s store.Signer) string {
 	if s.Standing == nil {
 		return ""
+	}
+	if s.AnyOf != 0 {
+		return "for " + s.Standing.Principal + ", as " + string(s.Standing.Capacity) + "; any one signs"
 	}
 	return "for " + s.Standing.Principal + ", as " + string(s.Standing.Capacity)
 }

@@ -154,7 +154,11 @@ func upperFirst(s string) string {
 func (d *Desk) Fill(ctx context.Context, token string, who Who, fieldID, content string) error {
 	content = tidy(content)
 	return d.mine(ctx, token, who.From, func(t store.Tx, p store.Packet, s *store.Signer) error {
-		row, err := store.One[store.Field](t, "packet_id = ? AND id = ? AND signer_id = ?", p.ID, fieldID, s.ID)
+		mates, err := seatMates(t, *s)
+		if err != nil {
+			return err
+		}
+		row, err := store.One[store.Field](t, "packet_id = ? AND id = ? AND signer_id IN ?", p.ID, fieldID, mates)
 		if errors.Is(err, store.ErrNotFound) {
 			return problem("This place is not yours.")
 		} else if err != nil {
@@ -212,6 +216,9 @@ func (d *Desk) Finish(ctx context.Context, token string, who Who) error {
 		if err := d.apply(t, &p, signers, packet.Action{Deed: packet.Finish, Signer: s.ID, Open: open}); err != nil {
 			return err
 		}
+		if err := takeSeat(t, s); err != nil {
+			return err
+		}
 		return settle(t, p)
 	})
 	if errors.Is(err, packet.ErrAlready) {
@@ -223,9 +230,37 @@ func (d *Desk) Finish(ctx context.Context, token string, who Who) error {
 	return signerProblem(err)
 }
 
+// seatMates returns the signers whose places a signer fills: their own, and those of the others who share
+// a seat that any one completes.
+func seatMates(t store.Tx, s store.Signer) ([]int64, error) {
+	out := []int64{s.ID}
+	if s.AnyOf == 0 {
+		return out, nil
+	}
+	err := t.Model(&store.Signer{}).Where("packet_id = ? AND any_of = ?", s.PacketID, s.AnyOf).Pluck("id", &out).Error
+	return out, err
+}
+
+// takeSeat makes the places of a shared seat those of whoever signed in it; marks that others began there
+// go.
+func takeSeat(t store.Tx, s store.Signer) error {
+	mates, err := seatMates(t, s)
+	if err != nil || s.AnyOf == 0 {
+		return err
+	}
+	if err := t.Where("packet_id = ? AND signer_id IN ? AND signer_id <> ?", s.PacketID, mates, s.ID).Delete(&store.Mark{}).Error; err != nil {
+		return err
+	}
+	return t.Model(&store.Field{}).Where("packet_id = ? AND signer_id IN ?", s.PacketID, mates).Update("signer_id", s.ID).Error
+}
+
 // fillRest writes the marks that fill themselves and counts the required places still empty.
 func (d *Desk) fillRest(t store.Tx, p store.Packet, s store.Signer) (open, filled int, err error) {
-	rows, err := store.All[store.Field](t, "id", "packet_id = ? AND signer_id = ?", p.ID, s.ID)
+	mates, err := seatMates(t, s)
+	if err != nil {
+		return 0, 0, err
+	}
+	rows, err := store.All[store.Field](t, "id", "packet_id = ? AND signer_id IN ?", p.ID, mates)
 	if err != nil {
 		return 0, 0, err
 	}

@@ -129,6 +129,10 @@ func places(dr draft, marks []store.Mark, me int64) []Place {
 				continue
 			}
 			m, filled := byField[f.ID]
+			if shared := signers[me].AnyOf; shared != 0 && signers[f.Signer].AnyOf == shared {
+				f.Signer = me // whoever signs fills the places of the seat they share
+				filled = filled && m.SignerID == me
+			}
 			p := Place{Field: f, Mine: f.Signer == me, Filled: filled, Content: m.Content}
 			if !filled && !p.Mine || !p.Mine && signers[f.Signer].Stage != packet.Done {
 				continue // others’ empty places and unfinished marks are not shown

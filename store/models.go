@@ -71,7 +71,8 @@ type Party struct {
 	Kind    deal.Kind `gorm:"default:individual"`
 	Form    string    // of a company or trust, as on title
 	Wording deal.Wording
-	Proxies []Proxy `gorm:"serializer:json"` // who sign for the party, all of them
+	Proxies []Proxy `gorm:"serializer:json"` // who sign for the party
+	AnyOne  bool    // one of the proxies is enough; else all sign
 }
 
 // Contact is an entry of the office's address book.
@@ -304,6 +305,7 @@ type Signer struct {
 	DoneAt       *time.Time
 	Reason       string
 	Standing     *Standing  `gorm:"serializer:json"` // of a proxy, nil for who signs for themself
+	AnyOf        int64      // the party for which any one of several signers is enough, else 0
 	SignatureInk *field.Ink `gorm:"serializer:json"`
 	InitialsInk  *field.Ink `gorm:"serializer:json"`
 	FromAddr     string
@@ -319,6 +321,17 @@ func (s Signer) PrintedName() string {
 
 // Seat is the signer's seat.
 func (s Signer) Seat() deal.Seat { return deal.Seat{Role: s.Role, Number: s.Number} }
+
+// CopyTo is somebody who signs nothing: they get the documents when the packet is sent (Early), or the
+// executed copy. Of their link only the hash is kept.
+type CopyTo struct {
+	ID        int64
+	PacketID  int64
+	Name      string
+	Email     string
+	Early     bool
+	TokenHash string
+}
 
 // Link lets a signer in; only the hash of its token is kept.
 type Link struct {

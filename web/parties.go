@@ -16,6 +16,7 @@ func partyForm(r *http.Request) store.Party {
 		DealID: id(r, "deal"), Role: deal.Role(r.FormValue("role")), Name: r.FormValue("name"), Email: r.FormValue("email"), Phone: r.FormValue("phone"),
 		Kind: deal.Kind(r.FormValue("kind")), Form: r.FormValue("form"), Wording: deal.Wording(r.FormValue("wording")),
 	}
+	in.AnyOne = r.FormValue("rule") == "any"
 	in.ID, _ = strconv.ParseInt(r.FormValue("party"), 10, 64)
 	at := func(key string, i int) string {
 		if v := r.Form[key]; i < len(v) {

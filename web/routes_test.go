@@ -177,7 +177,7 @@ func (s *site) login(name string) string {
 //	open: for everybody, shows nothing of any office
 var guards = map[string]string{
 	"GET /healthz": "open", "GET /readyz": "open", "GET /assets/*": "open", "GET /login": "open", "POST /login": "open", "GET /verify": "open", "POST /verify": "open",
-	"GET /sign/{token}/": "link", "GET /sign/{token}/places": "link", "POST /sign/{token}/consent": "link", "POST /sign/{token}/decline": "link", "POST /sign/{token}/sample": "link", "POST /sign/{token}/ink": "link",
+	"GET /copy/{token}": "link", "GET /sign/{token}/": "link", "GET /sign/{token}/places": "link", "POST /sign/{token}/consent": "link", "POST /sign/{token}/decline": "link", "POST /sign/{token}/sample": "link", "POST /sign/{token}/ink": "link",
 	"POST /sign/{token}/fill": "link", "POST /sign/{token}/finish": "link", "GET /sign/{token}/copy.pdf": "link", "GET /sign/{token}/documents/{doc}/pages/{page}/{image}": "link",
 	"GET /": "list", "GET /board": "list", "GET /live": "list", "POST /logout": "list", "GET /deals": "list", "POST /deals": "list", "GET /mailroom": "list", "GET /office/certificate.pem": "list",
 	"GET /deals/{deal}": "own", "POST /deals/{deal}": "own", "POST /deals/{deal}/parties": "own", "GET /deals/{deal}/reading": "own", "POST /deals/{deal}/self": "own", "POST /deals/{deal}/paste": "own", "POST /deals/{deal}/pasted": "own", "POST /contacts/{contact}/drop": "own",

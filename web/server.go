@@ -60,6 +60,7 @@ func (s *Server) public(r chi.Router) {
 	r.Post("/login", s.login)
 	r.Get("/verify", s.verifyPage)
 	r.With(limitBody(pdf.MaxBytes*2)).Post("/verify", s.verify)
+	r.Get("/copy/{token}", s.copyFor)
 	r.Route("/sign/{token}", func(r chi.Router) {
 		r.Use(limitBody(2 << 20))
 		r.Get("/", s.signing)

@@ -51,6 +51,8 @@ func (s *Server) signing(w http.ResponseWriter, r *http.Request) {
 		s.view.page(w, http.StatusOK, "signing-ended", data)
 	case v.Signer.Stage == packet.Done:
 		s.view.page(w, http.StatusOK, "signing-done", data)
+	case v.Signer.Stage == packet.Released:
+		s.view.page(w, http.StatusOK, "signing-released", data)
 	case v.Signer.Stage != packet.Holding:
 		s.view.page(w, http.StatusOK, "signing-waits", data)
 	case v.Signer.ConsentedAt == nil:
@@ -211,6 +213,16 @@ func (s *Server) signerCopy(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	download(w, desk.FileName(p.Title+", executed")+".pdf", "application/pdf", data)
+}
+
+// copyFor hands a copy to somebody who signs nothing.
+func (s *Server) copyFor(w http.ResponseWriter, r *http.Request) {
+	name, data, err := s.desk.CopyFor(r.Context(), token(r), s.who(r, ""))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	download(w, desk.FileName(name)+".pdf", "application/pdf", data)
 }
 
 func (s *Server) signingImage(w http.ResponseWriter, r *http.Request) {

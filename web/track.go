@@ -60,7 +60,7 @@ func trackYs(t []store.Signer) []float64 {
 
 func done(t []store.Signer) bool {
 	for _, s := range t {
-		if s.Stage != packet.Done {
+		if s.Stage != packet.Done && s.Stage != packet.Released {
 			return false
 		}
 	}
@@ -122,7 +122,7 @@ func trackWords(turns [][]store.Signer) string {
 	for i, t := range turns {
 		var names []string
 		for _, s := range t {
-			state := map[packet.Stage]string{packet.Done: "done", packet.Holding: "holds it", packet.Waiting: "waits", packet.Refused: "declined"}[s.Stage]
+			state := map[packet.Stage]string{packet.Done: "done", packet.Holding: "holds it", packet.Waiting: "waits", packet.Refused: "declined", packet.Released: "need not sign"}[s.Stage]
 			names = append(names, s.Name+" "+state)
 		}
 		parts = append(parts, fmt.Sprintf("Turn %d: %s", i+1, strings.Join(names, ", ")))

@@ -35,6 +35,8 @@ const (
 	Holding Stage = "holding" // asked, and may sign now
 	Done    Stage = "done"
 	Refused Stage = "refused" // this signer declined
+	// Released: another proxy of the same party has signed, and any one was enough.
+	Released Stage = "released"
 )
 
 // Signer is one person in one turn.
@@ -44,7 +46,11 @@ type Signer struct {
 	Stage     Stage
 	Opened    bool
 	Consented bool
+	AnyOf     int64 // signers of one packet with the same number share a seat that any one of them completes; 0: alone
 }
+
+// through reports whether nothing more is wanted of the signer.
+func (s Signer) through() bool { return s.Stage == Done || s.Stage == Released }
 
 // Packet is what the rules need to know of a packet.
 type Packet struct {
@@ -91,6 +97,7 @@ const (
 	AskAgain   Effect = "ask again"   // mail a reminder with the link
 	TellSender Effect = "tell sender" // mail the sender what happened
 	TellEnded  Effect = "tell ended"  // mail a signer who was asked that the packet has ended
+	TellSigned Effect = "tell signed" // mail a signer who was asked that another has signed for the same party
 	MakeSeal   Effect = "make seal"   // compose and seal the executed copy
 	SendCopies Effect = "send copies" // mail the executed copy to everybody
 )
@@ -188,7 +195,7 @@ func (p *Packet) send(a Action) ([]Consequence, error) {
 func (p *Packet) ask() []Consequence {
 	turn, found := 0, false
 	for _, s := range p.Signers {
-		if s.Stage != Done && (!found || s.Turn < turn) {
+		if !s.through() && (!found || s.Turn < turn) {
 			turn, found = s.Turn, true
 		}
 	}
@@ -218,6 +225,8 @@ func (p *Packet) bySigner(a Action) ([]Consequence, error) {
 		return nil, ErrNotYours
 	case s.Stage == Done && a.Deed == Finish:
 		return nil, ErrAlready
+	case s.Stage == Released:
+		return nil, ErrNotYours
 	case p.State != Circulating:
 		return nil, ErrState
 	case s.Stage != Holding:
@@ -251,7 +260,7 @@ func (p *Packet) bySigner(a Action) ([]Consequence, error) {
 		return nil, ErrOpen
 	}
 	s.Stage = Done
-	out := []Consequence{{TellSender, s.ID}}
+	out := append([]Consequence{{TellSender, s.ID}}, p.release(*s)...)
 	for _, o := range p.Signers {
 		if o.Stage == Holding {
 			return out, nil // others of the same turn still sign
@@ -265,9 +274,25 @@ func (p *Packet) bySigner(a Action) ([]Consequence, error) {
 	return append(out, asked...), nil
 }
 
+// release frees the others who could have signed in the same seat.
+func (p *Packet) release(by Signer) []Consequence {
+	var out []Consequence
+	for i := range p.Signers {
+		s := &p.Signers[i]
+		if by.AnyOf == 0 || s.AnyOf != by.AnyOf || s.ID == by.ID || s.through() {
+			continue
+		}
+		if s.Stage == Holding {
+			out = append(out, Consequence{TellSigned, s.ID})
+		}
+		s.Stage = Released
+	}
+	return out
+}
+
 func (p *Packet) toSigner(a Action) ([]Consequence, error) {
 	s := p.signer(a.Signer)
-	if p.State != Circulating || s == nil || s.Stage == Done {
+	if p.State != Circulating || s == nil || s.through() {
 		return nil, ErrState
 	}
 	if s.Stage == Waiting {

@@ -36,6 +36,7 @@ type Signer struct {
 	Name  string
 	Email string
 
+	AnyOf   int64  // signers with the same number share places that any one of them fills
 	For     string // whom a proxy signs for, "" for who signs for themself
 	Prints  string // how a proxy's signature reads
 	Proven  bool   // a proof of the proxy's authority is in the deal
@@ -90,6 +91,12 @@ func Read(d Draft) []Finding {
 			required[f.Signer]++
 		}
 	}
+	shared := map[int64]int{}
+	for _, s := range d.Signers {
+		if s.AnyOf != 0 {
+			shared[s.AnyOf] += required[s.ID]
+		}
+	}
 	for _, s := range d.Signers {
 		if trouble := deal.CheckEmail(s.Email); trouble != "" {
 			out = append(out, Finding{Where: s.Name, Text: trouble, Signer: s.ID, Fix: "email"})
@@ -103,7 +110,7 @@ func Read(d Draft) []Finding {
 		case s.For != "" && !s.Proven:
 			out = append(out, Finding{Where: s.Name, Text: "signs for " + s.For + " without a proof of authority in the deal", Signer: s.ID, Warn: true, Fix: "deal"})
 		}
-		if required[s.ID] == 0 && len(d.Documents) > 0 {
+		if required[s.ID]+shared[s.AnyOf] == 0 && len(d.Documents) > 0 {
 			out = append(out, Finding{Where: s.Name, Text: "has no place they must fill", Signer: s.ID, Fix: "place"})
 		}
 	}

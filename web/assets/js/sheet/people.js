@@ -1,12 +1,21 @@
 // The people column: who signs, in which turn, where they can be reached; and what is chosen.
 import { el } from "../dom.js";
 import { kindOf } from "../ink.js";
+import { arrange, dragPeople, moved, orders } from "./order.js";
 
 export class People {
   constructor(draft, view, hand) {
     Object.assign(this, { draft, view, hand });
     this.list = document.getElementById("people");
     this.inspector = document.getElementById("inspector");
+    const order = document.getElementById("order");
+    order.append(...orders.map((o, i) => el("option", { value: i }, o.words)));
+    order.addEventListener("change", () => {
+      const chosen = orders[order.value];
+      order.value = "";
+      if (chosen) arrange(draft, chosen).catch(() => {});
+    });
+    dragPeople(this.list, (id, target, where) => this.edit({ op: "turns", edits: moved(draft.data.signers, id, target, where) }));
   }
 
   render() {
@@ -46,10 +55,78 @@ export class People {
         );
       }
     } else if (!signers.length) add.append(el("p", { class: "small quiet" }, "The deal has no parties yet."));
+    add.append(this.copies());
     const focus = this.list.contains(document.activeElement) ? document.activeElement.getAttribute("aria-label") : null;
     this.list.replaceChildren(el("ol", {}, ...rows), add);
     if (focus) this.list.querySelector(`[aria-label="${CSS.escape(focus)}"]`)?.focus();
     this.chosen();
+  }
+
+  /** Who only gets copies: the documents when they are sent, or the executed copy. */
+  copies() {
+    const { copies, everybody } = this.draft.data;
+    const rows = copies.map((c) =>
+      el(
+        "li",
+        { class: "flex items-baseline gap-2 py-1" },
+        el(
+          "span",
+          { class: "min-w-0 flex-1 break-words" },
+          c.name,
+          el("br"),
+          el("span", { class: "small quiet" }, `${c.email} · ${c.early ? "when it is sent" : "when it is executed"}`),
+        ),
+        el(
+          "button",
+          { class: "plain small", "aria-label": `No copy for ${c.name}`, onclick: () => this.edit({ op: "uncopy", copy: c.id }) },
+          "take out",
+        ),
+      ),
+    );
+    const whom = el("input", {
+      class: "input small",
+      placeholder: "Name or address",
+      "aria-label": "Who gets a copy",
+      list: "copy-people",
+      autocomplete: "off",
+    });
+    const known = el(
+      "datalist",
+      { id: "copy-people" },
+      ...everybody.filter((p) => p.email).map((p) => el("option", { value: p.name }, p.email)),
+    );
+    const when = el(
+      "select",
+      { class: "input small", "aria-label": "When" },
+      el("option", { value: "late" }, "when executed"),
+      el("option", { value: "early" }, "when sent"),
+    );
+    const put = () => {
+      const text = whom.value.trim();
+      if (!text) return;
+      const party = everybody.find((p) => p.name === text);
+      whom.blur();
+      this.edit(
+        party
+          ? { op: "copy", party: party.id, early: when.value === "early" }
+          : { op: "copy", email: text, name: "", early: when.value === "early" },
+      );
+    };
+    whom.addEventListener("keydown", (e) => e.key === "Enter" && put());
+    return el(
+      "div",
+      { class: "mt-4" },
+      el("p", { class: "small quiet" }, "Copies only"),
+      el("ul", {}, ...rows),
+      el(
+        "div",
+        { class: "mt-1 grid grid-cols-[1fr_104px_auto] gap-1" },
+        whom,
+        known,
+        when,
+        el("button", { class: "button px-2!", "aria-label": "Add to the copies", onclick: put }, "+"),
+      ),
+    );
   }
 
   edit(edit) {
@@ -122,7 +199,7 @@ export class People {
     );
     return el(
       "li",
-      { class: `person ink-${s.ink} ${active ? "active" : ""}` },
+      { class: `person ink-${s.ink} ${active ? "active" : ""}`, draggable: "true", "data-person": s.id },
       el("span", { class: "turn-no", title: `Turn ${s.turn}` }, String(s.turn)),
       el("span", { class: "code" }, s.code),
       body,
