@@ -20,7 +20,7 @@ type Edit struct {
 	ID       string       `json:"id"`       // "unfield"
 	Rev      int          `json:"rev"`      // "unfield": the revision seen
 	Signer   int64        `json:"signer"`   // "turns", "email", "unsigner"
-	Party    int64        `json:"party"`    // "signer": 0 is the member themself
+	Party    int64        `json:"party"`    // "signer", "copy": 0 is the member themself, or nobody; "follow": the signer to follow
 	Turn     int          `json:"turn"`     // "signer", "turns"
 	Document int64        `json:"document"` // "document" (of the deal), "order", "name", "rides", "undocument"
 	Rides    bool         `json:"rides"`    // "rides": whether it goes along unsigned
@@ -135,6 +135,8 @@ func (e *editor) do(x Edit) error {
 		return e.addCopy(x)
 	case "uncopy":
 		return e.dropCopy(x)
+	case "follow":
+		return e.follow(x)
 	case "turns":
 		return e.setTurns(x.Edits)
 	case "document":

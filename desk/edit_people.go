@@ -80,6 +80,9 @@ func (e *editor) changeSigner(x Edit) error {
 		if err := e.t.Model(&store.Field{}).Where("packet_id = ? AND signer_id = ?", e.p.ID, s.ID).Updates(map[string]any{"signer_id": 0}).Error; err != nil {
 			return err
 		}
+		if err := e.t.Model(&store.Signer{}).Where("packet_id = ? AND follows = ?", e.p.ID, s.ID).Update("follows", 0).Error; err != nil {
+			return err
+		}
 		var rest []store.Signer
 		for _, o := range e.signers {
 			if o.ID != x.Signer {
@@ -87,6 +90,30 @@ func (e *editor) changeSigner(x Edit) error {
 			}
 		}
 		e.signers = rest
+	}
+	return e.arrange()
+}
+
+// follow makes somebody an extra signer, who signs wherever another of the same role does and in the same
+// turn; or, with 0, no longer. The places follow from that when they are fitted.
+func (e *editor) follow(x Edit) error {
+	s := e.signer(x.Signer)
+	if s == nil {
+		return ErrStale
+	}
+	if x.Party != 0 {
+		o := e.signer(x.Party)
+		switch {
+		case o == nil:
+			return ErrStale
+		case o.ID == s.ID || o.Follows != 0 || o.Role != s.Role:
+			return problem("%s can sign only wherever another %s with places of their own signs.", s.Name, lowerFirst(s.Role.Title()))
+		}
+		s.Turn = o.Turn
+	}
+	s.Follows = x.Party
+	if err := e.t.Model(&store.Signer{}).Where("id = ?", s.ID).Update("follows", x.Party).Error; err != nil {
+		return err
 	}
 	return e.arrange()
 }

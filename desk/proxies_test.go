@@ -241,3 +241,35 @@ func TestCopiesOnly(t *testing.T) {
 	}
 	o.must(o.CheckLedger(o.ctx, id))
 }
+
+// A third buyer signs wherever the second does, in the same turn, until the second leaves.
+func TestExtraSignersFollow(t *testing.T) {
+	o := open(t)
+	id, sheet := o.draft(3)
+	second, third, agent := sheet.Signers[1].ID, sheet.Signers[2].ID, sheet.Signers[3].ID
+	edit := func(x ...desk.Edit) (desk.Sheet, error) { return o.EditDraft(o.ctx, o.m, id, sheet.Rev, x) }
+	for _, bad := range []int64{third, agent} {
+		if _, err := edit(desk.Edit{Op: "follow", Signer: third, Party: bad}); err == nil {
+			t.Errorf("follows %d, who is themself or of another role", bad)
+		}
+	}
+	next, err := edit(desk.Edit{Op: "turns", Edits: []desk.Edit{{Signer: second, Turn: 2}}}, desk.Edit{Op: "follow", Signer: third, Party: second})
+	o.must(err)
+	of := func(s desk.Sheet, id int64) desk.SheetSigner {
+		for _, x := range s.Signers {
+			if x.ID == id {
+				return x
+			}
+		}
+		return desk.SheetSigner{}
+	}
+	if x := of(next, third); x.Follows != second || x.Turn != of(next, second).Turn || x.Code != "B3" {
+		t.Fatalf("the extra signer: %+v", x)
+	}
+	sheet = next
+	next, err = edit(desk.Edit{Op: "unsigner", Signer: second})
+	o.must(err)
+	if x := of(next, third); x.Follows != 0 {
+		t.Errorf("still follows somebody who is gone: %+v", x)
+	}
+}

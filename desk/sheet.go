@@ -3,6 +3,7 @@ package desk
 import (
 	"context"
 	"fmt"
+	"strings"
 	"time"
 
 	"indicum/core/bench"
@@ -62,6 +63,8 @@ type SheetSigner struct {
 	You   bool         `json:"you"`
 	Stage packet.Stage `json:"stage"`
 
+	Follows int64 `json:"follows,omitempty"` // the signer wherever whom this one signs
+
 	Prints string `json:"prints"`        // in printed-name places
 	For    string `json:"for,omitempty"` // whom a proxy signs for, and as what
 }
@@ -113,7 +116,7 @@ func (d draft) findings() []proof.Finding {
 		in.Documents = append(in.Documents, proof.Document{ID: doc.ID, Name: doc.Name, Pages: len(doc.Pages), Rides: doc.Rides})
 	}
 	for _, s := range d.signers {
-		p := proof.Signer{ID: s.ID, Name: s.Name, Email: s.Email, AnyOf: s.AnyOf}
+		p := proof.Signer{ID: s.ID, Name: s.Name, Email: s.Email, AnyOf: s.AnyOf, Turn: s.Turn, Person: strings.ToLower(s.Name + "\x00" + s.Email)}
 		if s.Standing != nil {
 			p.For, p.Proven, p.Expires, p.Prints = s.Standing.Principal, s.Standing.Proven, s.Standing.Expires, s.Standing.Reading.Line
 		}
@@ -161,7 +164,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	taken := map[int64]bool{}
 	self := false
 	for _, s := range dr.signers {
-		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Turn, s.MemberID == m.ID, s.Stage, s.PrintedName(), forWhom(s)})
+		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Turn, s.MemberID == m.ID, s.Stage, s.Follows, s.PrintedName(), forWhom(s)})
 		taken[s.PartyID] = true
 		self = self || s.MemberID == m.ID
 	}

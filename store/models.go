@@ -305,6 +305,7 @@ type Signer struct {
 	DoneAt       *time.Time
 	Reason       string
 	Standing     *Standing  `gorm:"serializer:json"` // of a proxy, nil for who signs for themself
+	Follows      int64      // an extra signer: signs wherever this signer does; else 0
 	AnyOf        int64      // the party for which any one of several signers is enough, else 0
 	SignatureInk *field.Ink `gorm:"serializer:json"`
 	InitialsInk  *field.Ink `gorm:"serializer:json"`

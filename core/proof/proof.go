@@ -36,6 +36,8 @@ type Signer struct {
 	Name  string
 	Email string
 
+	Turn    int
+	Person  string // the same for one person who stands in several turns or roles; "" for one who does not
 	AnyOf   int64  // signers with the same number share places that any one of them fills
 	For     string // whom a proxy signs for, "" for who signs for themself
 	Prints  string // how a proxy's signature reads
@@ -103,6 +105,11 @@ func Read(d Draft) []Finding {
 		}
 		if missing := typeface.Get("text").Missing(s.Name + s.Prints); missing != "" {
 			out = append(out, Finding{Where: s.Name, Text: "has characters in the name that can’t be printed yet: “" + missing + "”", Signer: s.ID, Fix: "people"})
+		}
+		for _, o := range d.Signers {
+			if o.ID < s.ID && o.Person != "" && o.Person == s.Person && o.Turn == s.Turn && o.For == s.For {
+				out = append(out, Finding{Where: s.Name, Text: fmt.Sprintf("stands twice in turn %d and would get two mails", s.Turn), Signer: s.ID, Fix: "people"})
+			}
 		}
 		switch {
 		case s.For != "" && s.Expires != "" && s.Expires < d.Now.Format("2006-01-02"):

@@ -30,7 +30,14 @@ func TestRead(t *testing.T) {
 		"Marek Dvorsky signs for Ada Bekele under an authority that ended on 2026-11-22": func(d *Draft) {
 			d.Signers[0].For, d.Signers[0].Proven, d.Signers[0].Expires = "Ada Bekele", true, "2026-11-22"
 		},
-		"Marek Dvorsky signs for Ada Bekele without a proof of authority in the deal":       func(d *Draft) { d.Signers[0].For, d.Signers[0].Expires = "Ada Bekele", "2026-11-23" },
+		"Marek Dvorsky signs for Ada Bekele without a proof of authority in the deal": func(d *Draft) { d.Signers[0].For, d.Signers[0].Expires = "Ada Bekele", "2026-11-23" },
+		"Marek Dvorsky stands twice in turn 1 and would get two mails": func(d *Draft) {
+			d.Signers[0].Person, d.Signers[0].Turn = "marek", 1
+			again := d.Signers[0]
+			again.ID = 2
+			d.Signers = append(d.Signers, again)
+			d.Fields = append(d.Fields, field.Field{ID: "f3", Document: 5, Kind: field.Signature, Required: true, Signer: 2})
+		},
 		"Marek Dvorsky has no place they must fill":                                         func(d *Draft) { d.Fields[0].Required = false },
 		"“Cover letter” has no place for anybody; if nobody signs on it, let it ride along": func(d *Draft) { d.Documents[2].Rides = false },
 	} {

@@ -120,8 +120,8 @@ export class People {
       el("ul", {}, ...rows),
       el(
         "div",
-        { class: "mt-1 grid grid-cols-[1fr_104px_auto] gap-1" },
-        whom,
+        { class: "mt-1 grid grid-cols-[1fr_auto] gap-1" },
+        el("span", { class: "col-span-2" }, whom),
         known,
         when,
         el("button", { class: "button px-2!", "aria-label": "Add to the copies", onclick: put }, "+"),
@@ -148,10 +148,11 @@ export class People {
       },
       s.you ? `${s.name} (you)` : s.name,
     );
+    const leader = signers.find((o) => o.id === s.follows);
     const line = el(
       "p",
       { class: "small quiet break-words" },
-      `${shared ? `same address as ${shared.name.split(" ")[0]}` : s.email || ""}${s.email ? " · " : ""}${places}\u00a0${places === 1 ? "place" : "places"}`,
+      `${leader ? `wherever ${leader.code} signs · ` : ""}${shared ? `same address as ${shared.name.split(" ")[0]}` : s.email || ""}${s.email ? " · " : ""}${places}\u00a0${places === 1 ? "place" : "places"}`,
     );
     const body = el("div", { class: "min-w-0 flex-1" }, name, s.for ? el("p", { class: "small break-words" }, s.for) : null, line);
     if (trouble) {
@@ -169,6 +170,22 @@ export class People {
         if (email) this.edit({ op: "email", signer: s.id, email });
       });
       body.append(el("p", { class: "small cinnabar" }, trouble.text), input);
+    }
+    // The third and fourth of a role have no lines on forms: they sign wherever another of the role does.
+    const role = (o) => o.seat.replace(/ \d+$/, "");
+    const before = signers.filter((o) => o.id !== s.id && role(o) === role(s) && !o.follows);
+    if (active && before.length && (s.follows || /[3-9]$/.test(s.code))) {
+      const pick = el(
+        "select",
+        {
+          class: "input small mt-1",
+          "aria-label": `${s.name} signs wherever`,
+          onchange: (e) => this.edit({ op: "follow", signer: s.id, party: Number(e.target.value) }),
+        },
+        el("option", { value: 0 }, "signs on places of their own"),
+        ...before.map((o) => el("option", { value: o.id, selected: o.id === s.follows }, `signs wherever ${o.seat} signs`)),
+      );
+      body.append(pick);
     }
     const first = s.turn === 1 && signers.filter((o) => o.turn === 1).length === 1;
     const alone = signers.filter((o) => o.turn === s.turn).length === 1;
