@@ -113,6 +113,28 @@ func TestRead(t *testing.T) {
 	if len(lines) != 30 || lines[0].Text != strings.Join(strings.Fields(prose)[:12], " ") || math.Abs(lines[0].X-125) > 6 || lines[0].Confidence < 0.8 {
 		t.Errorf("%d lines, the first %+v", len(lines), lines[0])
 	}
+	// Type that runs from top to bottom is read as well (not so the other way round): its angle is told.
+	side := image.NewGray(image.Rect(0, 0, 1650, 1275))
+	upright := page(t, "Courier", 9)
+	for y := range 1650 {
+		for x := range 1275 {
+			side.Set(1649-y, x, upright.GrayAt(x, y))
+		}
+	}
+	file.Reset()
+	png.Encode(&file, side)
+	if lines, err = Read(context.Background(), file.Bytes(), 150); err != nil {
+		t.Fatal(err)
+	}
+	told := 0
+	for _, l := range lines {
+		if l.Angle == 270 {
+			told++
+		}
+	}
+	if told*2 < len(lines) {
+		t.Errorf("lying on its side: %d of %d lines say so", told, len(lines))
+	}
 	t.Setenv("PATH", t.TempDir())
 	if _, err := Read(context.Background(), file.Bytes(), 150); !errors.Is(err, ErrNoReader) {
 		t.Errorf("without Tesseract: %v", err)

@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"math"
 	"os/exec"
 	"strconv"
 	"strings"
@@ -22,6 +23,8 @@ type Line struct {
 	Confidence float64 // 0 to 1, mean of its words
 	Words      int
 	Angle      int // counter-clockwise degrees by which its type is turned: 90 runs from bottom to top
+
+	firstY, lastY float64 // middles of its first and last word
 }
 
 // ErrNoReader says that Tesseract is not installed, so that scans stay unread.
@@ -105,6 +108,13 @@ func parseHOCR(r io.Reader) ([]Line, error) {
 	for _, l := range out {
 		if l.Words > 0 {
 			l.Confidence /= float64(l.Words)
+			// Tesseract also reads type that stands upright on its side, and does not always say so.
+			if l.Words > 1 && l.Angle == 0 && math.Abs(l.lastY-l.firstY) > 1.5*l.Size {
+				l.Angle = 270
+				if l.lastY < l.firstY {
+					l.Angle = 90
+				}
+			}
 			kept = append(kept, l)
 		}
 	}
@@ -125,6 +135,9 @@ func addWord(out []Line, word string, conf float64, box []float64) []Line {
 		l.Text += " "
 	}
 	l.W = box[2] - l.X
+	if l.lastY = (box[1] + box[3]) / 2; l.Words == 0 {
+		l.firstY = l.lastY
+	}
 	l.Text += word
 	l.Confidence += conf
 	l.Words++
