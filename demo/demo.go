@@ -293,6 +293,7 @@ func (s *scene) play() {
 		file{"Agency disclosure, long form", AgencyDisclosure(), nil}, file{"Purchase agreement", PurchaseAgreement(), nil})
 	s.must(s.offerPlaces(offer))
 	s.shelf()
+	s.contacts()
 	s.mails(salt.id)
 }
 

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"time"
 
+	"indicum/core/contact"
 	"indicum/mail"
 	"indicum/store"
 )
@@ -29,6 +30,20 @@ func (s *scene) shelf() {
 			_, err := s.d.PutForm(s.ctx, s.m, f.side, f.purpose, "form.pdf", f.data)
 			s.must(err)
 		}
+	}
+}
+
+// contacts fills the address book.
+func (s *scene) contacts() {
+	for _, c := range []contact.Contact{
+		{Name: "Ines Halloran", Email: "ines@lanternpike.example.org", Phone: "555 010 7788", Company: "Lantern Pike Realty"},
+		{Name: "Bracken Title Company", Email: "closing@bracken-title.example.org", Phone: "555 010 4410"},
+		{Name: "Selam Bekele-Moreau", Email: "selam@example.org", Phone: "555 010 9031"},
+		{Name: "Osric Vantongeren", Email: "osric@fencourt-bank.example.org", Company: "Fencourt Bank"},
+		{Name: "Paloma Wexcombe-Sato", Email: "paloma@wexcombe-law.example.org", Phone: "555 010 6127", Company: "Wexcombe Law"},
+		{Name: "Hannelore Quint", Email: "h.quint@example.org"},
+	} {
+		s.must(s.d.KeepContact(s.ctx, s.m.OfficeID, c))
 	}
 }
 
