@@ -87,18 +87,7 @@ func TestProxiesSignForTheirPrincipals(t *testing.T) {
 		}
 		o.must(o.Finish(o.ctx, token, who))
 	}
-	var p store.Packet
-	wait(t, "the executed copy", func() bool {
-		p, err = store.One[store.Packet](o.Store.Read(o.ctx), "id = ?", id)
-		return err == nil && p.ExecutedSha != ""
-	})
-	data, err := o.Store.Blob(o.ctx, p.ExecutedSha)
-	o.must(err)
-	file := filepath.Join(t.TempDir(), "x.pdf")
-	os.WriteFile(file, data, 0o600)
-	out, err := exec.Command("pdftotext", file, "-").Output()
-	o.must(err)
-	text := strings.Join(strings.Fields(string(out)), " ")
+	text := o.executedText(id, 99)
 	for _, want := range []string{
 		"Hannelore Quint by", "attorney-in-fact", "Hannelore Quint by Piet Quint, attorney-in-fact", "HQ by",
 		"By:", "Its: Personal representative", "Estate of Ottoline Bekele, by Selam Moreau, its personal representative",
@@ -146,18 +135,7 @@ func TestAnyOneOfTwoTrustees(t *testing.T) {
 		t.Error("finished with the other's marks")
 	}
 	o.must(o.Finish(o.ctx, piet, who))
-	var p store.Packet
-	wait(t, "the executed copy", func() bool {
-		p, err = store.One[store.Packet](o.Store.Read(o.ctx), "id = ?", id)
-		return err == nil && p.ExecutedSha != ""
-	})
-	data, err := o.Store.Blob(o.ctx, p.ExecutedSha)
-	o.must(err)
-	file := filepath.Join(t.TempDir(), "x.pdf")
-	os.WriteFile(file, data, 0o600)
-	out, err := exec.Command("pdftotext", "-l", "1", file, "-").Output()
-	o.must(err)
-	if text := string(out); !strings.Contains(text, "written by Piet") || strings.Contains(text, "Selam") {
+	if text := o.executedText(id, 1); !strings.Contains(text, "written by Piet") || strings.Contains(text, "Selam") {
 		t.Errorf("the page does not show what Piet signed alone: %s", text)
 	}
 	s, err := store.One[store.Signer](o.Store.Read(o.ctx), "packet_id = ? AND name = 'Selam Moreau'", id)
@@ -175,6 +153,24 @@ func TestAnyOneOfTwoTrustees(t *testing.T) {
 	if !told {
 		t.Error("the other trustee was not told")
 	}
+}
+
+// executedText waits for a packet's executed copy and reads its first pages, by pdftotext.
+func (o *office) executedText(id int64, pages int) string {
+	o.t.Helper()
+	var p store.Packet
+	wait(o.t, "the executed copy", func() bool {
+		var err error
+		p, err = store.One[store.Packet](o.Store.Read(o.ctx), "id = ?", id)
+		return err == nil && p.ExecutedSha != ""
+	})
+	data, err := o.Store.Blob(o.ctx, p.ExecutedSha)
+	o.must(err)
+	file := filepath.Join(o.t.TempDir(), "x.pdf")
+	os.WriteFile(file, data, 0o600)
+	out, err := exec.Command("pdftotext", "-l", fmt.Sprint(pages), file, "-").Output()
+	o.must(err)
+	return strings.Join(strings.Fields(string(out)), " ")
 }
 
 // mailTo waits for the newest mail to somebody and returns their link's token and the words.

@@ -9,7 +9,6 @@ package cuts
 import (
 	"math"
 	"regexp"
-	"slices"
 	"strconv"
 	"strings"
 	"unicode"
@@ -173,18 +172,6 @@ func (t *traits) edge(text string) {
 	}
 }
 
-func edgeText(text string) string {
-	return strings.ToLower(strings.Trim(strings.Join(strings.Fields(text), " "), "-–—_|. "))
-}
-
-// runs reports whether a line stands at the head or foot of both pages.
-func runs(prev, cur traits, line string) bool {
-	same := func(o string) bool {
-		return line == o || (prev.page.Picture || cur.page.Picture) && alike(line, o)
-	}
-	return slices.ContainsFunc(prev.edges, same) && slices.ContainsFunc(cur.edges, same)
-}
-
 // readTitle finds the largest line in the upper part that stands out from the running text.
 func (t *traits) readTitle(p Page) {
 	for i, l := range p.Lines {
@@ -329,48 +316,6 @@ func byEdges(prev, cur traits) float64 {
 	}
 	share := float64(shared) / float64(max(1, min(len(prev.edges), len(cur.edges))))
 	return 1.9 - 3.6*share
-}
-
-// alike reports whether two lines are the same but for a letter in eight, as lines read from scans are;
-// their numbers must be the same.
-func alike(a, b string) bool {
-	if digits(a) != digits(b) {
-		return false
-	}
-	if long, short := max(len(a), len(b)), min(len(a), len(b)); short*5 >= long*3 && (strings.Contains(a, b) || strings.Contains(b, a)) {
-		return true // a word at the edge was not read
-	}
-	ra, rb := []rune(a), []rune(b)
-	most := max(len(ra), len(rb)) / 8
-	if most == 0 || len(ra)-len(rb) > most || len(rb)-len(ra) > most || len(ra) > 200 || len(rb) > 200 {
-		return false
-	}
-	row := make([]int, len(rb)+1) // Levenshtein distance
-	for j := range row {
-		row[j] = j
-	}
-	for i, x := range ra {
-		diagonal := row[0]
-		row[0] = i + 1
-		for j, y := range rb {
-			cost := diagonal
-			if x != y {
-				cost++
-			}
-			diagonal = row[j+1]
-			row[j+1] = min(cost, row[j]+1, row[j+1]+1)
-		}
-	}
-	return row[len(rb)] <= most
-}
-
-func digits(s string) string {
-	return strings.Map(func(r rune) rune {
-		if unicode.IsDigit(r) {
-			return r
-		}
-		return -1
-	}, s)
 }
 
 // name is what a document that starts with this page is called.
