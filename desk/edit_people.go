@@ -4,6 +4,8 @@ import (
 	"errors"
 	"strings"
 
+	"gorm.io/gorm"
+
 	"indicum/core/deal"
 	"indicum/core/packet"
 	"indicum/store"
@@ -141,7 +143,7 @@ func (e *editor) setEmail(s *store.Signer, email string) error {
 			return err
 		}
 	} else if s.PartyID != 0 {
-		if err := e.t.Model(&store.Party{}).Where("id = ? AND deal_id = ?", s.PartyID, e.p.DealID).Update("email", email).Error; err != nil {
+		if err := e.t.Model(&store.Party{}).Where("id = ? AND deal_id = ?", s.PartyID, e.p.DealID).Updates(map[string]any{"email": email, "rev": gorm.Expr("rev + 1")}).Error; err != nil {
 			return err
 		}
 	}
@@ -161,6 +163,7 @@ func setProxyEmail(t store.Tx, s store.Signer) error {
 			q.Proxies[i].Email = s.Email
 		}
 	}
+	q.Rev++
 	return t.Save(&q).Error
 }
 

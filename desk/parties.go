@@ -13,7 +13,8 @@ import (
 
 const mostProxies = 6
 
-// SaveParty adds a party (ID 0) to the next free seat of its role, or changes one.
+// SaveParty adds a party (ID 0) to the next free seat of its role, or changes one. Rev must be the one that
+// was read; ErrStale says that somebody else has changed the party since.
 func (d *Desk) SaveParty(ctx context.Context, office int64, in store.Party) (store.Party, error) {
 	if err := checkParty(&in); err != nil {
 		return in, err
@@ -40,11 +41,16 @@ func putParty(t store.Tx, office int64, in *store.Party) error {
 		if err != nil {
 			return err
 		}
+		if old.Rev != in.Rev {
+			return ErrStale
+		}
+		in.Rev++
 		if old.Role == in.Role {
 			in.Number = old.Number
 			return t.Save(in).Error
 		}
 	}
+	in.Rev = max(1, in.Rev)
 	var last int
 	if err := t.Raw("SELECT COALESCE(MAX(number), 0) FROM party WHERE deal_id = ? AND role = ?", in.DealID, in.Role).Scan(&last).Error; err != nil {
 		return err

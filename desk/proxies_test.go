@@ -1,6 +1,7 @@
 package desk_test
 
 import (
+	"errors"
 	"fmt"
 	"os"
 	"os/exec"
@@ -48,9 +49,14 @@ func TestProxiesSignForTheirPrincipals(t *testing.T) {
 	if _, err := o.EditDraft(o.ctx, o.m, id, 1, add); err == nil || !strings.Contains(err.Error(), "Estate of Ottoline Bekele can’t sign by itself") {
 		t.Fatalf("an estate nobody signs for: %v", err)
 	}
+	other := estate // as a second member has it open
 	estate.Proxies = []store.Proxy{{Name: "Selam Moreau", Email: "selam@example.org", Capacity: "personal representative", Proof: doc}}
 	_, err = save(estate)
 	o.must(err)
+	other.Name = "Somebody Else"
+	if _, err := save(other); !errors.Is(err, desk.ErrStale) {
+		t.Errorf("overwrote what another member had saved: %v", err)
+	}
 	owner, err := save(store.Party{Name: "Hannelore Quint", Kind: deal.Individual, Proxies: []store.Proxy{{Name: "Piet Quint", Email: "piet@example.org", Capacity: "attorney-in-fact"}}})
 	o.must(err)
 	sheet, err := o.EditDraft(o.ctx, o.m, id, 1, append(add, desk.Edit{Op: "signer", Party: owner.ID, Turn: 1}))

@@ -72,6 +72,7 @@ type Party struct {
 	Form    string    // of a company or trust, as on title
 	Wording deal.Wording
 	Proxies []Proxy `gorm:"serializer:json"` // who sign for the party
+	Rev     int     `gorm:"default:1"`       // counts changes, so that two members don't overwrite each other
 	AnyOne  bool    // one of the proxies is enough; else all sign
 }
 

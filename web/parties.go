@@ -17,6 +17,7 @@ func partyForm(r *http.Request) store.Party {
 		Kind: deal.Kind(r.FormValue("kind")), Form: r.FormValue("form"), Wording: deal.Wording(r.FormValue("wording")),
 	}
 	in.AnyOne = r.FormValue("rule") == "any"
+	in.Rev, _ = strconv.Atoi(r.FormValue("rev"))
 	in.ID, _ = strconv.ParseInt(r.FormValue("party"), 10, 64)
 	at := func(key string, i int) string {
 		if v := r.Form[key]; i < len(v) {
