@@ -85,7 +85,10 @@ func (d *Desk) readScans(ctx context.Context, job store.Job) error {
 		if err != nil {
 			return err
 		}
-		src.Pages, src.Proposals, src.Prints, src.Unread = e.Pages, e.Proposals, e.Prints, 0
+		src.Unread = 0
+		if len(e.Prints.Pages) > 0 { // else it could not be read, and what was known stays
+			src.Pages, src.Proposals, src.Prints = e.Pages, e.Proposals, e.Prints
+		}
 		if err := noticeTwins(t, &src); err != nil {
 			return err
 		}
@@ -96,7 +99,7 @@ func (d *Desk) readScans(ctx context.Context, job store.Job) error {
 	})
 }
 
-const mostCompared = 400 // documents in a deal's files
+const mostCompared = 20_000 // pairs of documents
 
 // noticeTwins notes on a source what of it the deal has already: the same file, the same pages in other
 // bytes, another edition of a form.
@@ -112,16 +115,15 @@ func noticeTwins(t store.Tx, src *store.Source) error {
 	}
 	compared := 0
 	for _, o := range others {
-		if src.ID != 0 && o.ID > src.ID {
-			continue // it came later, and was compared when it did
-		}
 		if o.Sha == src.Sha {
-			note("The same file is in this deal already: “%s”.", o.Name)
+			if src.ID == 0 { // of two, the later one says so
+				note("The same file is in this deal already: “%s”.", o.Name)
+			}
 			continue
 		}
 		for _, mine := range src.Proposals {
 			for _, theirs := range o.Proposals {
-				if compared++; compared > mostCompared*mostCompared {
+				if compared++; compared > mostCompared {
 					return nil
 				}
 				compareParts(note, *src, o, mine, theirs)

@@ -269,6 +269,10 @@ func TestScansAreReadInTheBackground(t *testing.T) {
 	if b, err := o.Bench(o.ctx, o.m, other); err != nil || len(b.Proposed) != 0 {
 		t.Errorf("proposed before anything was read: %+v %v", b.Proposed, err)
 	}
+	// The same form arrives as a PDF before the photo was read: that they are one is noticed afterwards.
+	if _, _, err := o.AddFile(o.ctx, o.m.OfficeID, other, "printed.pdf", demo.Addendum("Well and septic addendum", "Buyer 1")); err != nil {
+		t.Fatal(err)
+	}
 	run(t, o.Desk)
 	var after desk.Bench
 	wait(t, "the scan is read", func() bool {
@@ -279,8 +283,11 @@ func TestScansAreReadInTheBackground(t *testing.T) {
 	if op := after.Proposed[0].Op; op.Kind != "turn" || op.Each[0] != 180 {
 		t.Errorf("proposed %+v", after.Proposed)
 	}
-	src, err := store.One[store.Source](o.Store.Read(o.ctx), "deal_id = ?", other)
+	src, err := store.One[store.Source](o.Store.Read(o.ctx), "deal_id = ? AND name <> 'printed.pdf'", other)
 	o.must(err)
+	if notes := strings.Join(src.Notes, " "); !strings.Contains(notes, "has the same pages as “printed.pdf”") {
+		t.Errorf("the printed twin was not noticed: %q", notes)
+	}
 	if src.Unread != 0 || src.Proposals[0].Name != "Well and septic addendum" {
 		t.Errorf("read: %d unread, %+v", src.Unread, src.Proposals)
 	}

@@ -38,35 +38,26 @@ func readFile(name string) ([]byte, error) {
 	return os.ReadFile(name)
 }
 
-// takeIn reads a file and checks it.
-func takeIn(ctx context.Context, e *pdf.Engine, name string) ([]byte, pdf.Intake, error) {
-	data, err := readFile(name)
-	if err != nil {
-		return nil, pdf.Intake{}, err
-	}
-	in, err := e.Intake(ctx, data)
-	return data, in, err
-}
-
 // readText checks a file and reads what is printed on its pages.
 func readText(ctx context.Context, args []string) (pdf.Intake, []cuts.Page, error) {
 	if len(args) != 1 {
 		return pdf.Intake{}, nil, errors.New("this takes one file")
 	}
+	data, err := readFile(args[0])
+	if err != nil {
+		return pdf.Intake{}, nil, err
+	}
 	e := engine()
 	defer e.Close()
-	data, in, err := takeIn(ctx, e, args[0])
+	in, err := e.Intake(ctx, data)
 	if err != nil {
 		return in, nil, err
 	}
-	read, err := e.Read(ctx, args[0], len(in.Pages), data)
-	if err != nil || len(read) != len(in.Pages) {
-		read, err = e.Read(ctx, args[0]+" clean", len(in.Pages), in.Clean) // a picture, or damaged
-	}
+	read, err := e.Read(ctx, args[0], len(in.Pages), in.Clean)
 	if err != nil {
 		return in, nil, err
 	}
-	return in, read, e.ReadScans(ctx, args[0]+" clean", in.Clean, read, nil)
+	return in, read, e.ReadScans(ctx, args[0], in.Clean, read, nil)
 }
 
 func intake(ctx context.Context, args []string) error {

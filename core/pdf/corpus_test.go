@@ -103,8 +103,7 @@ func TestPublicTestFilesAreTakenIn(t *testing.T) {
 	}
 }
 
-// sameWhenComposed compares a file's pages, turned about in their order, with the source's: poppler draws
-// and reads both.
+// sameWhenComposed compares a file's pages, composed anew, with the source's: poppler draws and reads both.
 func sameWhenComposed(t *testing.T, file string, data []byte) {
 	t.Helper()
 	name := filepath.Base(file)
