@@ -16,33 +16,47 @@ import (
 
 // act does one deed of a member on a circulating packet.
 func (d *Desk) act(ctx context.Context, m store.Member, who Who, id int64, a packet.Action, kind string, facts map[string]string, before func(store.Tx, *store.Packet, []store.Signer) error) error {
-	err := d.write(ctx, func(t store.Tx) error {
-		p, signers, err := lockedPacket(t, m.OfficeID, id)
-		if err != nil {
-			return err
-		}
-		if before != nil {
-			if err := before(t, &p, signers); err != nil {
-				return err
-			}
-		}
-		if err := d.record(t, &p, kind, who, facts); err != nil {
-			return err
-		}
-		if err := d.apply(t, &p, signers, a); err != nil {
-			return err
-		}
-		return settle(t, p)
-	})
+	return refusal(d.write(ctx, func(t store.Tx) error { return d.actIn(t, m, who, id, a, kind, facts, before) }))
+}
+
+// refusal words what the rules refuse to a member.
+func refusal(err error) error {
 	switch {
 	case errors.Is(err, packet.ErrAlready):
 		return nil
 	case errors.Is(err, packet.ErrState):
 		return problem("The packet’s state does not allow this any more.")
+	case errors.Is(err, packet.ErrNobody):
+		return problem("Nobody would be left to sign the packet; please withdraw it instead.")
 	case errors.Is(err, packet.ErrNotYours):
 		return problem("It is not this person’s turn yet; there is nothing to remind them of.")
 	}
 	return err
+}
+
+// actIn is act within a transaction.
+func (d *Desk) actIn(t store.Tx, m store.Member, who Who, id int64, a packet.Action, kind string, facts map[string]string, before func(store.Tx, *store.Packet, []store.Signer) error) error {
+	p, signers, err := lockedPacket(t, m.OfficeID, id)
+	if err != nil {
+		return err
+	}
+	if before != nil {
+		if err := before(t, &p, signers); err != nil {
+			return err
+		}
+	}
+	if err := d.record(t, &p, kind, who, facts); err != nil {
+		return err
+	}
+	if a.By != 0 { // somebody joined
+		if signers, err = store.All[store.Signer](t, "turn, id", "packet_id = ?", id); err != nil {
+			return err
+		}
+	}
+	if err := d.apply(t, &p, signers, a); err != nil {
+		return err
+	}
+	return settle(t, p)
 }
 
 // Remind mails a signer who holds the packet once more, with a fresh link.

@@ -170,7 +170,7 @@ func (d *Desk) rows(ctx context.Context, where string, args ...any) ([]Row, erro
 		return nil, fmt.Errorf("read packets: %w", err)
 	}
 	var signers []store.Signer
-	err = t.Raw("SELECT s.id, s.packet_id, s.member_id, s.name, s.email, s.role, s.number, s.ink, s.turn, s.stage, s.asked_at, s.opened_at, s.done_at, s.reason FROM signer s JOIN packet p ON p.id = s.packet_id WHERE "+where+" ORDER BY s.packet_id, s.turn, s.id", args...).Scan(&signers).Error
+	err = t.Raw("SELECT s.id, s.packet_id, s.party_id, s.member_id, s.name, s.email, s.role, s.number, s.ink, s.turn, s.stage, s.asked_at, s.opened_at, s.done_at, s.reason FROM signer s JOIN packet p ON p.id = s.packet_id WHERE s.stage <> 'left' AND "+where+" ORDER BY s.packet_id, s.turn, s.id", args...).Scan(&signers).Error
 	if err != nil {
 		return nil, fmt.Errorf("read signers: %w", err)
 	}

@@ -100,11 +100,7 @@ func (d *Desk) KeepContact(ctx context.Context, office int64, c contact.Contact)
 
 // DropContact takes somebody out of the address book; deals keep what they took.
 func (d *Desk) DropContact(ctx context.Context, office, id int64) error {
-	res := d.Store.Read(ctx).Where("id = ? AND office_id = ?", id, office).Delete(&store.Contact{})
-	if res.Error == nil && res.RowsAffected == 0 {
-		return store.ErrNotFound
-	}
-	return res.Error
+	return dropOwn[store.Contact](d.Store.Read(ctx), office, id)
 }
 
 // AddSelf makes the member a party of a deal, as the agent of the office's side. Twice is once.
@@ -130,7 +126,7 @@ func (d *Desk) SaveParties(ctx context.Context, office int64, list []store.Party
 	}
 	return d.write(ctx, func(t store.Tx) error {
 		for _, p := range list {
-			if err := putParty(t, office, &p); err != nil {
+			if err := d.putParty(t, office, &p); err != nil {
 				return err
 			}
 		}

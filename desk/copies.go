@@ -68,7 +68,7 @@ func (w writer) copiesOut(early bool) error {
 		if err := w.t.Model(&store.CopyTo{}).Where("id = ?", c.ID).Update("token_hash", hash).Error; err != nil {
 			return err
 		}
-		l := letter{From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: c.Email, ToName: c.Name, Link: w.d.address("/copy/" + token)}
+		l := outgoing{From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: c.Email, ToName: c.Name, Link: w.d.address("/copy/" + token)}
 		if early {
 			l.Subject, l.LinkText, l.AttachSent = "For your information: "+w.about(), "Fetch the documents", true
 			l.Lines = []string{fmt.Sprintf("%s has sent “%s” for %s round to be signed. The documents as they were sent are attached; nobody has signed them yet. You need do nothing.", w.sender.Name, w.p.Title, w.deal.Property)}

@@ -19,8 +19,8 @@ type Edit struct {
 	Field    *field.Field `json:"field"`    // "field"
 	ID       string       `json:"id"`       // "unfield"
 	Rev      int          `json:"rev"`      // "unfield": the revision seen
-	Signer   int64        `json:"signer"`   // "turns", "email", "unsigner"
-	Party    int64        `json:"party"`    // "signer", "copy": 0 is the member themself, or nobody; "follow": the signer to follow
+	Signer   int64        `json:"signer"`   // "turns", "email", "unsigner", "note", "replace"
+	Party    int64        `json:"party"`    // "signer", "copy": 0 is the member themself, or nobody; "follow": the signer to follow; "replace": who signs instead
 	Turn     int          `json:"turn"`     // "signer", "turns"
 	Document int64        `json:"document"` // "document" (of the deal), "order", "name", "rides", "undocument"
 	Rides    bool         `json:"rides"`    // "rides": whether it goes along unsigned
@@ -28,10 +28,11 @@ type Edit struct {
 	Name     string       `json:"name"`     // "name", "title"
 	Email    string       `json:"email"`
 	Subject  string       `json:"subject"` // "letter"
-	Message  string       `json:"message"` // "letter"
+	Message  string       `json:"message"` // "letter", "note"
 	Due      string       `json:"due"`     // "due": a date or ""
 	Early    bool         `json:"early"`   // "copy": when it is sent, instead of when it is executed
 	Copy     int64        `json:"copy"`    // "uncopy"
+	Circle   int64        `json:"circle"`  // "circle": the office's circle to use
 	Edits    []Edit       `json:"edits"`   // "turns": several "turn" edits that only make sense together
 }
 
@@ -84,6 +85,7 @@ func (d *Desk) EditDraft(ctx context.Context, m store.Member, id int64, rev int,
 			return err
 		}
 		out, err = d.sheet(t, m, p)
+		out.Notice = strings.Join(e.notice, " ")
 		return err
 	})
 	if errors.Is(err, ErrStale) {
@@ -101,6 +103,7 @@ type editor struct {
 	signers []store.Signer
 	rev     int
 	bumped  bool
+	notice  []string // what the one who edits should know
 }
 
 // bump claims the draft's revision for a change of people, documents or words.
@@ -129,8 +132,10 @@ func (e *editor) do(x Edit) error {
 	switch x.Op {
 	case "signer":
 		return e.addSigner(x)
-	case "email", "unsigner":
+	case "email", "unsigner", "note", "replace":
 		return e.changeSigner(x)
+	case "circle":
+		return e.useCircle(x.Circle)
 	case "copy":
 		return e.addCopy(x)
 	case "uncopy":

@@ -2,7 +2,9 @@ package desk
 
 import (
 	"errors"
+	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"gorm.io/gorm"
 
@@ -15,25 +17,13 @@ func (e *editor) addSigner(x Edit) error {
 	if len(e.signers) >= maxSigners {
 		return problem("A packet has at most %d signers.", maxSigners)
 	}
-	base := store.Signer{PacketID: e.p.ID, Stage: packet.Waiting, Turn: max(1, x.Turn)}
-	add := []store.Signer{base}
-	if x.Party == 0 {
-		row, err := store.One[store.Deal](e.t, "id = ?", e.p.DealID)
-		if err != nil {
-			return err
-		}
-		seat, s := ownSeat(row), &add[0]
-		s.MemberID, s.Name, s.Email, s.Role, s.Number = e.m.ID, e.m.Name, e.m.Email, seat.Role, seat.Number
-	} else {
-		q, err := store.One[store.Party](e.t, "id = ? AND deal_id = ?", x.Party, e.p.DealID)
-		if errors.Is(err, store.ErrNotFound) {
-			return ErrStale
-		} else if err != nil {
-			return err
-		}
-		if add, err = signersOf(q, base); err != nil {
-			return err
-		}
+	office, err := store.One[store.Office](e.t, "id = ?", e.p.OfficeID)
+	if err != nil {
+		return err
+	}
+	add, err := e.joining(office, x.Party, store.Signer{PacketID: e.p.ID, Stage: packet.Waiting, Turn: max(1, x.Turn)})
+	if err != nil {
+		return err
 	}
 	for i := range add {
 		if err := e.t.Create(&add[i]).Error; err != nil {
@@ -45,8 +35,8 @@ func (e *editor) addSigner(x Edit) error {
 }
 
 // signersOf returns who signs for a party: itself, or each of its proxies.
-func signersOf(q store.Party, base store.Signer) ([]store.Signer, error) {
-	base.PartyID, base.Name, base.Email, base.Role, base.Number = q.ID, q.Name, q.Email, q.Role, q.Number
+func signersOf(o store.Office, q store.Party, base store.Signer) ([]store.Signer, error) {
+	base.PartyID, base.Name, base.Email, base.Role, base.Number, base.Initials = q.ID, q.Name, q.Email, q.Role, q.Number, q.Initials
 	if len(q.Proxies) == 0 {
 		if q.Kind.NeedsProxy() {
 			return nil, problem("%s can’t sign by itself: please say on the deal’s page who signs for it.", q.Principal().Title())
@@ -56,11 +46,11 @@ func signersOf(q store.Party, base store.Signer) ([]store.Signer, error) {
 	var out []store.Signer
 	for _, p := range q.Proxies {
 		s := base
-		s.Name, s.Email = p.Name, p.Email
+		s.Name, s.Email, s.Initials = p.Name, p.Email, p.Initials
 		if q.AnyOne && len(q.Proxies) > 1 {
 			s.AnyOf = q.ID
 		}
-		s.Standing = &store.Standing{Principal: q.Principal().Title(), Capacity: p.Capacity, Reading: deal.Read(q.Principal(), p.Name, p.Capacity, q.Wording), Proven: p.Proof != 0, Expires: p.Expires}
+		s.Standing = &store.Standing{Principal: q.Principal().Title(), Capacity: p.Capacity, Reading: deal.Read(q.Principal(), p.Name, p.Capacity, o.Wording(q)), Proven: p.Proof != 0, Expires: p.Expires}
 		out = append(out, s)
 	}
 	return out, nil
@@ -74,26 +64,34 @@ func (e *editor) changeSigner(x Edit) error {
 	switch x.Op {
 	case "email":
 		return e.setEmail(s, x.Email)
-	case "unsigner":
-		if err := e.t.Delete(&store.Signer{}, s.ID).Error; err != nil {
-			return err
+	case "note":
+		s.Note = strings.TrimSpace(strings.ToValidUTF8(x.Message, ""))
+		if utf8.RuneCountInString(s.Note) > 2000 {
+			return problem("A note has at most 2,000 characters.")
 		}
-		// Their places stay, without an owner: the proof names them, and undoing is one step.
-		if err := e.t.Model(&store.Field{}).Where("packet_id = ? AND signer_id = ?", e.p.ID, s.ID).Updates(map[string]any{"signer_id": 0}).Error; err != nil {
-			return err
-		}
-		if err := e.t.Model(&store.Signer{}).Where("packet_id = ? AND follows = ?", e.p.ID, s.ID).Update("follows", 0).Error; err != nil {
-			return err
-		}
-		var rest []store.Signer
-		for _, o := range e.signers {
-			if o.ID != x.Signer {
-				rest = append(rest, o)
-			}
-		}
-		e.signers = rest
+		return e.t.Save(s).Error
+	case "replace":
+		return e.replace(s, x.Party)
+	}
+	if err := e.takeOut(s.ID); err != nil {
+		return err
 	}
 	return e.arrange()
+}
+
+// takeOut removes a signer. Their places stay, without an owner: the proof names them, and undoing is one step.
+func (e *editor) takeOut(id int64) error {
+	if err := e.t.Delete(&store.Signer{}, id).Error; err != nil {
+		return err
+	}
+	if err := e.t.Model(&store.Field{}).Where("packet_id = ? AND signer_id = ?", e.p.ID, id).Updates(map[string]any{"signer_id": 0}).Error; err != nil {
+		return err
+	}
+	if err := e.t.Model(&store.Signer{}).Where("packet_id = ? AND follows = ?", e.p.ID, id).Update("follows", 0).Error; err != nil {
+		return err
+	}
+	e.signers = slices.DeleteFunc(e.signers, func(o store.Signer) bool { return o.ID == id })
+	return nil
 }
 
 // follow makes somebody an extra signer, who signs wherever another of the same role does and in the same
@@ -137,17 +135,39 @@ func (e *editor) setEmail(s *store.Signer, email string) error {
 	if trouble := deal.CheckEmail(email); trouble != "" {
 		return problem("%s %s.", s.Name, trouble)
 	}
+	was := s.Email
 	s.Email = email
-	if s.PartyID != 0 && s.Standing != nil {
-		if err := setProxyEmail(e.t, *s); err != nil {
-			return err
-		}
-	} else if s.PartyID != 0 {
-		if err := e.t.Model(&store.Party{}).Where("id = ? AND deal_id = ?", s.PartyID, e.p.DealID).Updates(map[string]any{"email": email, "rev": gorm.Expr("rev + 1")}).Error; err != nil {
-			return err
+	if err := e.t.Save(s).Error; err != nil || s.PartyID == 0 {
+		return err
+	}
+	if s.Standing != nil {
+		return setProxyEmail(e.t, *s)
+	}
+	return e.setPartyEmail(s.PartyID, was, email)
+}
+
+// setPartyEmail writes a corrected address into a party, into the other of a couple that shares it, and into
+// the drafts in which they sign.
+func (e *editor) setPartyEmail(party int64, was, email string) error {
+	q, err := store.One[store.Party](e.t, "id = ? AND deal_id = ?", party, e.p.DealID)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil
+	} else if err != nil {
+		return err
+	}
+	var ids []int64
+	if err := e.t.Model(&store.Party{}).Where("deal_id = ? AND (id = ? OR couple = ? AND couple <> 0 AND email = ?)", e.p.DealID, q.ID, q.Couple, was).Pluck("id", &ids).Error; err != nil {
+		return err
+	}
+	for i := range e.signers {
+		if s := &e.signers[i]; slices.Contains(ids, s.PartyID) && s.Standing == nil {
+			s.Email = email
 		}
 	}
-	return e.t.Save(s).Error
+	return errors.Join(
+		e.t.Model(&store.Party{}).Where("id IN ?", ids).Updates(map[string]any{"email": email, "rev": gorm.Expr("rev + 1")}).Error,
+		e.t.Exec("UPDATE signer s JOIN packet p ON p.id = s.packet_id SET s.email = ? WHERE p.deal_id = ? AND p.state = ? AND s.party_id IN ? AND (s.standing IS NULL OR s.standing = 'null')", email, e.p.DealID, packet.Draft, ids).Error,
+	)
 }
 
 // setProxyEmail writes a proxy's corrected address into the party it signs for.

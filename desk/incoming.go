@@ -132,7 +132,7 @@ func (d *Desk) answer(t store.Tx, in store.Incoming, name string, lines ...strin
 	if recent > mostAnswers && (in.State == store.MailLost || in.State == store.MailWaiting) {
 		return nil
 	}
-	l := letter{Office: in.OfficeID, From: "Indicum", To: in.Sender, ToName: in.SenderName, Subject: "Re: " + in.Subject, Lines: lines}
+	l := outgoing{Office: in.OfficeID, From: "Indicum", To: in.Sender, ToName: in.SenderName, Subject: "Re: " + in.Subject, Lines: lines}
 	if l.ToName == "" {
 		l.ToName = in.Sender
 	}

@@ -14,15 +14,16 @@ import (
 	"indicum/store"
 )
 
-// letter is a mail as it waits to be sent. It may hold a link, so it is kept encrypted and removed
+// outgoing is a mail as it waits to be sent. It may hold a link, so it is kept encrypted and removed
 // once it is sent.
-type letter struct {
+type outgoing struct {
 	Office         int64
 	From, ReplyTo  string
 	To, ToName     string
 	Subject        string
 	Lines          []string // paragraphs
 	Message        string   // the sender's own words
+	Note           string   // and those to this one alone
 	Link, LinkText string
 	AttachCopy     bool
 	AttachSent     bool // the documents as they were sent
@@ -33,19 +34,15 @@ func (d *Desk) follow(t store.Tx, p *store.Packet, signers []store.Signer, a pac
 	if len(list) == 0 {
 		return nil
 	}
-	sender, err := store.One[store.Member](t, "id = ?", p.SenderID)
-	if err != nil {
-		return err
-	}
-	office, err := store.One[store.Office](t, "id = ?", p.OfficeID)
-	if err != nil {
-		return err
-	}
 	row, err := store.One[store.Deal](t, "id = ?", p.DealID)
 	if err != nil {
 		return err
 	}
-	w := writer{d: d, t: t, p: p, signers: signers, sender: sender, office: office, deal: row}
+	x, err := readTexts(t, draft{packet: *p})
+	if err != nil {
+		return err
+	}
+	w := writer{d: d, t: t, p: p, signers: signers, sender: x.sender, office: x.office, deal: row, texts: x}
 	if a.Deed == packet.Send {
 		if err := w.copiesOut(true); err != nil {
 			return err
@@ -67,6 +64,8 @@ func (d *Desk) follow(t store.Tx, p *store.Packet, signers []store.Signer, a pac
 			err = w.tellEnded(s)
 		case packet.TellSigned:
 			err = w.tellSigned(s)
+		case packet.TellLeft:
+			err = w.tellLeft(s)
 		case packet.MakeSeal:
 			err = w.job("seal", "seal", nil)
 		case packet.SendCopies:
@@ -89,6 +88,7 @@ type writer struct {
 	sender  store.Member
 	office  store.Office
 	deal    store.Deal
+	texts   texts
 }
 
 // job promises work; its name makes it happen once.
@@ -97,7 +97,7 @@ func (w writer) job(kind, name string, payload []byte) error {
 	return w.t.Create(&store.Job{Kind: kind, Once: once, PacketID: w.p.ID, Payload: append([]byte{}, payload...), RunAt: store.Now()}).Error
 }
 
-func (w writer) mail(name string, l letter) error {
+func (w writer) mail(name string, l outgoing) error {
 	l.Office = w.office.ID
 	b, err := json.Marshal(l)
 	if err != nil {
@@ -120,9 +120,9 @@ func (w writer) ask(s store.Signer, again bool) error {
 	if err != nil {
 		return err
 	}
-	l := letter{
+	l := outgoing{
 		From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: s.Email, ToName: s.Name,
-		Subject: w.p.Subject, Message: w.p.Message, Link: link, LinkText: "Read and sign",
+		Subject: w.fill(w.p.Subject, s), Message: w.fill(w.p.Message, s), Note: w.fill(s.Note, s), Link: link, LinkText: "Read and sign",
 	}
 	if l.Subject == "" {
 		l.Subject = "Please sign: " + w.about()
@@ -151,7 +151,7 @@ func (w writer) ask(s store.Signer, again bool) error {
 func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
 
 func (w writer) tellSender(s store.Signer) error {
-	l := letter{From: "Indicum, " + w.office.Name, To: w.sender.Email, ToName: w.sender.Name, Link: w.d.address(fmt.Sprintf("/packets/%d", w.p.ID)), LinkText: "Open the packet"}
+	l := outgoing{From: "Indicum, " + w.office.Name, To: w.sender.Email, ToName: w.sender.Name, Link: w.d.address(fmt.Sprintf("/packets/%d", w.p.ID)), LinkText: "Open the packet"}
 	switch {
 	case w.p.State == packet.Lapsed:
 		l.Subject = "Lapsed: " + w.about()
@@ -163,14 +163,17 @@ func (w writer) tellSender(s store.Signer) error {
 		if s.MemberID == w.sender.ID && w.p.State != packet.Executed {
 			return nil // one's own signing is no news
 		}
-		done := 0
+		done, all := 0, 0
 		for _, o := range w.signers {
 			if o.Stage == packet.Done || o.Stage == packet.Released {
 				done++
 			}
+			if o.Stage != packet.Left {
+				all++
+			}
 		}
 		l.Subject = s.Name + " signed: " + w.about()
-		l.Lines = []string{fmt.Sprintf("%s has signed. %d of %d people are done.", s.Name, done, len(w.signers))}
+		l.Lines = []string{fmt.Sprintf("%s has signed. %d of %d people are done.", s.Name, done, all)}
 		if w.p.State == packet.Executed {
 			l.Lines = append(l.Lines, "That was the last signature. The sealed copy follows in a moment.")
 		}
@@ -182,16 +185,29 @@ func (w writer) tellEnded(s store.Signer) error {
 	why := map[packet.State]string{
 		packet.Declined: "somebody declined to sign it", packet.Withdrawn: w.sender.Name + " withdrew it", packet.Lapsed: "its time has passed",
 	}[w.p.State]
-	return w.mail(fmt.Sprintf("ended-%d", s.ID), letter{
+	return w.mail(fmt.Sprintf("ended-%d", s.ID), outgoing{
 		From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: s.Email, ToName: s.Name,
 		Subject: "No longer to be signed: " + w.about(),
 		Lines:   []string{fmt.Sprintf("The packet “%s” for %s has ended: %s.", w.p.Title, w.deal.Property, why), "You need do nothing. Your link no longer opens the documents."},
 	})
 }
 
+// tellLeft tells somebody who was asked that nothing is wanted of them any more.
+func (w writer) tellLeft(s store.Signer) error {
+	why := "somebody else signs in your place"
+	if s.Reason != "" && !strings.HasSuffix(s.Reason, "signs instead") {
+		why = s.Reason
+	}
+	return w.mail(fmt.Sprintf("left-%d", s.ID), outgoing{
+		From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: s.Email, ToName: s.Name,
+		Subject: "No longer to be signed: " + w.about(),
+		Lines:   []string{fmt.Sprintf("You need not sign “%s” for %s any more: %s.", w.p.Title, w.deal.Property, why), "Your link no longer opens the documents."},
+	})
+}
+
 // tellSigned tells a proxy that another has signed for the same party.
 func (w writer) tellSigned(s store.Signer) error {
-	return w.mail(fmt.Sprintf("signed-%d", s.ID), letter{
+	return w.mail(fmt.Sprintf("signed-%d", s.ID), outgoing{
 		From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: s.Email, ToName: s.Name,
 		Subject: "No longer to be signed: " + w.about(),
 		Lines:   []string{fmt.Sprintf("Somebody else has signed “%s” for %s. One signature is enough; you need do nothing, and your link no longer opens the documents.", w.p.Title, s.Standing.Principal)},
@@ -203,8 +219,8 @@ func (w writer) tellSigned(s store.Signer) error {
 func (w writer) copies() error {
 	senderSigned := false
 	for _, s := range w.signers {
-		if s.Stage == packet.Released {
-			continue // told already that another signed
+		if s.Stage == packet.Released || s.Stage == packet.Left {
+			continue // told already that nothing is wanted of them
 		}
 		senderSigned = senderSigned || s.MemberID == w.sender.ID
 		link, err := w.link(s)
@@ -222,7 +238,7 @@ func (w writer) copies() error {
 }
 
 func (w writer) copyTo(name, to, email, link string) error {
-	return w.mail(name, letter{
+	return w.mail(name, outgoing{
 		From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: email, ToName: to, AttachCopy: true,
 		Subject: "Executed: " + w.about(), Link: link, LinkText: "Fetch the executed copy",
 		Lines: []string{
@@ -240,6 +256,7 @@ var letterPage = template.Must(template.New("letter").Parse(`<!doctype html><htm
 <tr><td style="padding-top:20px">Dear {{.ToName}},</td></tr>
 {{range .Lines}}<tr><td style="padding-top:14px">{{.}}</td></tr>{{end}}
 {{if .Message}}<tr><td style="padding-top:14px"><div style="border-left:2px solid #1c2925;padding-left:14px;white-space:pre-line">{{.Message}}</div></td></tr>{{end}}
+{{if .Note}}<tr><td style="padding-top:14px"><div style="font-size:13px;color:#59635d">For you alone:</div><div style="border-left:2px solid #1c2925;padding-left:14px;white-space:pre-line">{{.Note}}</div></td></tr>{{end}}
 {{if .Link}}<tr><td style="padding-top:24px"><a href="{{.Link}}" style="background:#1c2925;color:#f6f3ea;padding:12px 22px;text-decoration:none;font-weight:600;display:inline-block">{{.LinkText}}</a></td></tr>{{end}}
 <tr><td style="padding-top:28px;border-bottom:1px solid #cdc6b4"></td></tr>
 <tr><td style="padding-top:8px;font-size:13px;color:#59635d">Sent with Indicum for {{.From}}.</td></tr>
@@ -251,7 +268,7 @@ func (d *Desk) sendLetter(ctx context.Context, job store.Job) error {
 	if err != nil {
 		return err
 	}
-	var l letter
+	var l outgoing
 	if err := json.Unmarshal(plain, &l); err != nil {
 		return fmt.Errorf("read letter: %w", err)
 	}
@@ -262,6 +279,9 @@ func (d *Desk) sendLetter(ctx context.Context, job store.Job) error {
 	text := "Dear " + l.ToName + ",\n\n" + strings.Join(l.Lines, "\n\n") + "\n"
 	if l.Message != "" {
 		text += "\n> " + strings.ReplaceAll(l.Message, "\n", "\n> ") + "\n"
+	}
+	if l.Note != "" {
+		text += "\nFor you alone:\n> " + strings.ReplaceAll(l.Note, "\n", "\n> ") + "\n"
 	}
 	if l.Link != "" {
 		text += "\n" + l.LinkText + ": " + l.Link + "\n"

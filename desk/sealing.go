@@ -18,6 +18,7 @@ var eventWords = map[string]string{
 	"sent": "sent the packet", "asked": "mailed the link to", "opened": "opened the packet", "consented": "agreed to sign electronically",
 	"signed": "signed", "declined": "declined", "reminded": "reminded", "readdressed": "corrected the address of", "extended": "extended the time",
 	"withdrawn": "withdrew the packet", "lapsed": "ended the packet: its time had passed", "sealed": "sealed the executed copy", "copied": "mailed",
+	"replaced": "let somebody else sign in the place of", "left": "let the packet go on without",
 }
 
 // EventText words an event for people, without the actor.
@@ -29,6 +30,14 @@ func EventText(e store.Event) string {
 		text += " " + f["whom"] + " at " + f["to"]
 	case "copied":
 		text += fmt.Sprintf(" %s to %s at %s", f["what"], f["whom"], f["to"])
+	case "replaced":
+		text += fmt.Sprintf(" %s: %s", f["whom"], f["by"])
+	case "left":
+		text += fmt.Sprintf(" %s: %s", f["whom"], f["why"])
+	case "withdrawn":
+		if f["why"] != "" {
+			text += ": " + f["why"]
+		}
 	case "reminded":
 		text += " " + f["whom"]
 	case "readdressed":
@@ -110,6 +119,13 @@ func (d *Desk) signingRecord(m material, events []store.Event) pdf.Record {
 		name := s.Name
 		if s.Standing != nil {
 			name = s.Standing.Reading.Line
+		}
+		if s.Stage == packet.Left {
+			r.People = append(r.People, pdf.RecordPerson{Code: s.Seat().Code(), Name: name, Lines: []string{
+				fmt.Sprintf("%s, turn %d, %s", s.Seat().Title(), s.Turn, s.Email),
+				fmt.Sprintf("asked %s, opened %s; did not sign: %s", at(s.AskedAt), at(s.OpenedAt), s.Reason),
+			}})
+			continue
 		}
 		r.People = append(r.People, pdf.RecordPerson{Code: s.Seat().Code(), Name: name, Lines: []string{
 			fmt.Sprintf("%s, turn %d, %s", s.Seat().Title(), s.Turn, s.Email),

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"indicum/core/bench"
+	"indicum/core/contact"
 	"indicum/core/deal"
 	"indicum/core/field"
 	"indicum/core/packet"
@@ -23,6 +24,7 @@ type Sheet struct {
 	State     packet.State    `json:"state"`
 	Due       string          `json:"due"` // a date, "" for none
 	Rev       int             `json:"rev"`
+	Notice    string          `json:"notice,omitempty"` // what the last change brought with it
 	Deal      int64           `json:"deal"`
 	Property  string          `json:"property"`
 	Documents []SheetDocument `json:"documents"`
@@ -33,6 +35,7 @@ type Sheet struct {
 	Parties   []SheetParty    `json:"parties"`   // who could be added
 	Everybody []SheetParty    `json:"everybody"` // all parties of the deal
 	Shelf     []SheetDocument `json:"shelf"`     // the deal's documents that are not in the packet
+	Circles   []SheetCircle   `json:"circles"`   // of the office
 }
 
 // SheetDocument is a document on the sheet.
@@ -65,8 +68,10 @@ type SheetSigner struct {
 
 	Follows int64 `json:"follows,omitempty"` // the signer wherever whom this one signs
 
-	Prints string `json:"prints"`        // in printed-name places
-	For    string `json:"for,omitempty"` // whom a proxy signs for, and as what
+	Note   string `json:"note,omitempty"`
+	Meant  string `json:"meant,omitempty"` // the address that was probably meant
+	Prints string `json:"prints"`          // in printed-name places
+	For    string `json:"for,omitempty"`   // whom a proxy signs for, and as what
 }
 
 // SheetParty is somebody who could become a signer; ID 0 is the member who looks.
@@ -85,6 +90,7 @@ type draft struct {
 	documents []store.PacketDocument
 	signers   []store.Signer
 	fields    []field.Field
+	texts     texts
 }
 
 func readDraft(t store.Tx, p store.Packet) (draft, error) {
@@ -99,6 +105,9 @@ func readDraft(t store.Tx, p store.Packet) (draft, error) {
 	if out.signers, err = store.All[store.Signer](t, "turn, id", "packet_id = ?", p.ID); err != nil {
 		return out, err
 	}
+	if out.texts, err = readTexts(t, out); err != nil {
+		return out, err
+	}
 	rows, err := store.All[store.Field](t, "document_id, page, y, x", "packet_id = ?", p.ID)
 	out.fields = make([]field.Field, len(rows))
 	for i, r := range rows {
@@ -108,7 +117,7 @@ func readDraft(t store.Tx, p store.Packet) (draft, error) {
 }
 
 func (d draft) findings() []proof.Finding {
-	in := proof.Draft{Title: d.packet.Title, Now: store.Now(), Fields: d.fields}
+	in := proof.Draft{Title: d.packet.Title, Now: store.Now(), Fields: d.fields, Words: d.words()}
 	if d.packet.DueAt != nil {
 		in.Due = *d.packet.DueAt
 	}
@@ -117,6 +126,7 @@ func (d draft) findings() []proof.Finding {
 	}
 	for _, s := range d.signers {
 		p := proof.Signer{ID: s.ID, Name: s.Name, Email: s.Email, AnyOf: s.AnyOf, Turn: s.Turn, Person: strings.ToLower(s.Name + "\x00" + s.Email)}
+		p.Meant = contact.Suggest(s.Email)
 		if s.Standing != nil {
 			p.For, p.Proven, p.Expires, p.Prints = s.Standing.Principal, s.Standing.Proven, s.Standing.Expires, s.Standing.Reading.Line
 		}
@@ -142,7 +152,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	}
 	out := Sheet{
 		ID: p.ID, Title: p.Title, Subject: p.Subject, Message: p.Message, State: p.State, Rev: p.Rev, Deal: p.DealID, Property: dr.deal.Property,
-		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Copies: []SheetCopy{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Everybody: []SheetParty{}, Shelf: []SheetDocument{},
+		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Copies: []SheetCopy{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Everybody: []SheetParty{}, Shelf: []SheetDocument{}, Circles: []SheetCircle{},
 	}
 	if p.DueAt != nil {
 		out.Due = p.DueAt.In(d.zone(t, p.OfficeID)).Format("2006-01-02")
@@ -164,7 +174,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	taken := map[int64]bool{}
 	self := false
 	for _, s := range dr.signers {
-		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Turn, s.MemberID == m.ID, s.Stage, s.Follows, s.PrintedName(), forWhom(s)})
+		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Turn, s.MemberID == m.ID, s.Stage, s.Follows, s.Note, contact.Suggest(s.Email), s.PrintedName(), forWhom(s)})
 		taken[s.PartyID] = true
 		self = self || s.MemberID == m.ID
 	}
@@ -184,6 +194,9 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 		if !taken[q.ID] {
 			out.Parties = append(out.Parties, SheetParty{q.ID, q.Principal().Title(), q.Email, q.Seat().Code(), q.Seat().Title()})
 		}
+	}
+	if out.Circles, err = sheetCircles(t, p.OfficeID); err != nil {
+		return out, err
 	}
 	docs, err := store.All[store.Document](t, "pos, id", "deal_id = ? AND NOT aside", p.DealID)
 	for _, doc := range docs {

@@ -176,7 +176,7 @@ func (d *Desk) SigningImage(ctx context.Context, token string, who Who, docID in
 	if err != nil {
 		return nil, err
 	}
-	if p.State != packet.Circulating || s.ConsentedAt == nil {
+	if p.State != packet.Circulating || s.ConsentedAt == nil || s.Stage == packet.Left {
 		return nil, store.ErrNotFound
 	}
 	return d.documentImage(ctx, p.ID, docID, page, width)
@@ -193,7 +193,7 @@ func (d *Desk) Copy(ctx context.Context, token string, who Who) (store.Packet, [
 	if err != nil {
 		return p, nil, err
 	}
-	if p.ExecutedSha == "" {
+	if p.ExecutedSha == "" || s.Stage == packet.Left {
 		return p, nil, store.ErrNotFound
 	}
 	data, err := d.Store.Blob(ctx, p.ExecutedSha)

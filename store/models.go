@@ -1,6 +1,7 @@
 package store
 
 import (
+	"slices"
 	"time"
 
 	"indicum/core/bench"
@@ -20,7 +21,18 @@ type Office struct {
 	Zone      string // IANA time zone in which dates are written
 	Cert      string
 	KeyBox    []byte
+	Wordings  map[deal.Kind]deal.Wording `gorm:"serializer:json"` // how proxies sign, where a party does not say
 	CreatedAt time.Time
+}
+
+// Wording is the form of signature of those who sign for a party: its own choice, the office's, the usual one.
+func (o Office) Wording(p Party) deal.Wording {
+	for _, w := range []deal.Wording{p.Wording, o.Wordings[p.Kind]} {
+		if slices.Contains(p.Kind.Wordings(), w) {
+			return w
+		}
+	}
+	return p.Kind.Wordings()[0]
 }
 
 // Member is a person who logs in.
@@ -68,12 +80,15 @@ type Party struct {
 	Email  string
 	Phone  string
 
-	Kind    deal.Kind `gorm:"default:individual"`
-	Form    string    // of a company or trust, as on title
-	Wording deal.Wording
-	Proxies []Proxy `gorm:"serializer:json"` // who sign for the party
-	Rev     int     `gorm:"default:1"`       // counts changes, so that two members don't overwrite each other
-	AnyOne  bool    // one of the proxies is enough; else all sign
+	Kind    deal.Kind    `gorm:"default:individual"`
+	Form    string       // of a company or trust, as on title
+	Wording deal.Wording // "": as the office has it
+	Proxies []Proxy      `gorm:"serializer:json"` // who sign for the party
+	Rev     int          `gorm:"default:1"`       // counts changes, so that two members don't overwrite each other
+	AnyOne  bool         // one of the proxies is enough; else all sign
+
+	Initials string // where they are not those of the name
+	Couple   int64  // the same for two parties who share an address, else 0
 }
 
 // Contact is an entry of the office's address book.
@@ -90,6 +105,7 @@ type Contact struct {
 type Proxy struct {
 	Name     string        `json:"name"`
 	Email    string        `json:"email"`
+	Initials string        `json:"initials,omitempty"` // where they are not those of the name
 	Capacity deal.Capacity `json:"capacity"`
 	Proof    int64         `json:"proof,omitempty"`   // the deal's document that shows the authority
 	Expires  string        `json:"expires,omitempty"` // a date, "" for none stated
@@ -97,7 +113,7 @@ type Proxy struct {
 
 // Principal is the party as one on title.
 func (p Party) Principal() deal.Principal {
-	return deal.Principal{Kind: p.Kind, Name: p.Name, Form: p.Form}
+	return deal.Principal{Kind: p.Kind, Name: p.Name, Form: p.Form, Own: p.Initials}
 }
 
 // Standing is what a signer who is a proxy signs as.
@@ -238,7 +254,9 @@ type Signer struct {
 	OpenedAt     *time.Time
 	ConsentedAt  *time.Time
 	DoneAt       *time.Time
-	Reason       string
+	Reason       string     // why they declined, or are no longer wanted
+	Initials     string     // where they are not those of the name
+	Note         string     // the sender's words to this one alone
 	Standing     *Standing  `gorm:"serializer:json"` // of a proxy, nil for who signs for themself
 	Follows      int64      // an extra signer: signs wherever this signer does; else 0
 	AnyOf        int64      // the party for which any one of several signers is enough, else 0

@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"indicum/core/cuts"
+	"indicum/core/deal"
 	"indicum/core/pdf"
 )
 
@@ -35,6 +36,40 @@ type Edition struct {
 	Proposals []cuts.Proposal `gorm:"serializer:json"`
 	Prints    Prints          `gorm:"serializer:json"`
 	CreatedAt time.Time
+}
+
+// KeptText is a message that the office uses again.
+type KeptText struct {
+	ID       int64
+	OfficeID int64
+	Name     string
+	Subject  string
+	Message  string
+}
+
+// Circle is a set of seats, turns and copies that the office uses again.
+type Circle struct {
+	ID       int64
+	OfficeID int64
+	Name     string
+	Seats    []CircleSeat `gorm:"serializer:json"`
+	Copies   []CircleCopy `gorm:"serializer:json"`
+}
+
+// CircleSeat is who signs in a circle.
+type CircleSeat struct {
+	Seat    deal.Seat  `json:"seat"`
+	Turn    int        `json:"turn"`
+	Me      bool       `json:"me,omitempty"`      // the member who uses the circle, whatever their seat
+	Follows *deal.Seat `json:"follows,omitempty"` // the seat wherever which they sign
+}
+
+// CircleCopy is who gets a copy in a circle: a seat, or somebody by name.
+type CircleCopy struct {
+	Seat  *deal.Seat `json:"seat,omitempty"`
+	Name  string     `json:"name,omitempty"`
+	Email string     `json:"email,omitempty"`
+	Early bool       `json:"early,omitempty"`
 }
 
 // States of an incoming mail.

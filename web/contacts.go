@@ -150,6 +150,6 @@ func (s *Server) savePasted(w http.ResponseWriter, r *http.Request) {
 
 // suggestion asks whether an address with a likely slip was meant another way.
 func (s *Server) suggestion(w http.ResponseWriter, r *http.Request) {
-	email := r.URL.Query().Get("email")
+	email := r.URL.Query().Get("email") + r.URL.Query().Get("proxy_email") // one of the two
 	s.view.page(w, http.StatusOK, "suggestion", map[string]any{"Meant": contact.Suggest(email)})
 }

@@ -11,6 +11,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"indicum/core/letter"
 	"indicum/desk"
 	"indicum/store"
 )
@@ -81,7 +82,12 @@ func (s *Server) sendPlan(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	s.view.page(w, http.StatusOK, "send-plan", map[string]any{"Plan": plan, "P": p, "Sheet": sheet, "Me": me(r)})
+	texts, err := s.desk.Texts(r.Context(), me(r).OfficeID)
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	s.view.page(w, http.StatusOK, "send-plan", map[string]any{"Plan": plan, "P": p, "Sheet": sheet, "Me": me(r), "Texts": texts, "Blanks": letter.Blanks()})
 }
 
 func (s *Server) send(w http.ResponseWriter, r *http.Request) {
@@ -114,6 +120,18 @@ func (s *Server) remind(w http.ResponseWriter, r *http.Request) {
 
 func (s *Server) readdress(w http.ResponseWriter, r *http.Request) {
 	s.afterwards(w, r, s.desk.Readdress(r.Context(), me(r).Member, s.who(r, me(r).Name), id(r, "packet"), formID(r, "signer"), r.FormValue("email")))
+}
+
+func (s *Server) replace(w http.ResponseWriter, r *http.Request) {
+	s.afterwards(w, r, s.desk.Replace(r.Context(), me(r).Member, s.who(r, me(r).Name), id(r, "packet"), formID(r, "signer"), r.FormValue("name"), r.FormValue("email")))
+}
+
+func (s *Server) keepCircle(w http.ResponseWriter, r *http.Request) {
+	if err := s.desk.KeepCircle(r.Context(), me(r).Member, id(r, "packet"), r.FormValue("name")); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	w.WriteHeader(http.StatusNoContent)
 }
 
 func (s *Server) extend(w http.ResponseWriter, r *http.Request) {

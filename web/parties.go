@@ -16,6 +16,7 @@ func partyForm(r *http.Request) store.Party {
 		DealID: id(r, "deal"), Role: deal.Role(r.FormValue("role")), Name: r.FormValue("name"), Email: r.FormValue("email"), Phone: r.FormValue("phone"),
 		Kind: deal.Kind(r.FormValue("kind")), Form: r.FormValue("form"), Wording: deal.Wording(r.FormValue("wording")),
 	}
+	in.Initials = r.FormValue("initials")
 	in.AnyOne = r.FormValue("rule") == "any"
 	in.Rev, _ = strconv.Atoi(r.FormValue("rev"))
 	in.ID, _ = strconv.ParseInt(r.FormValue("party"), 10, 64)
@@ -26,7 +27,7 @@ func partyForm(r *http.Request) store.Party {
 		return ""
 	}
 	for i := range r.Form["proxy_name"] {
-		p := store.Proxy{Name: at("proxy_name", i), Email: at("proxy_email", i), Capacity: deal.Capacity(at("proxy_capacity", i)), Expires: at("proxy_expires", i)}
+		p := store.Proxy{Name: at("proxy_name", i), Email: at("proxy_email", i), Capacity: deal.Capacity(at("proxy_capacity", i)), Expires: at("proxy_expires", i), Initials: at("proxy_initials", i)}
 		p.Proof, _ = strconv.ParseInt(at("proxy_proof", i), 10, 64)
 		if p.Name != "" || p.Email != "" {
 			in.Proxies = append(in.Proxies, p)
@@ -35,9 +36,18 @@ func partyForm(r *http.Request) store.Party {
 	return in
 }
 
+// couple is no kind of party: two are made of it.
+const couple deal.Kind = "couple"
+
 func (s *Server) saveParty(w http.ResponseWriter, r *http.Request) {
 	in := partyForm(r)
-	if _, err := s.desk.SaveParty(r.Context(), me(r).OfficeID, in); err != nil {
+	var err error
+	if second := r.FormValue("second"); in.Kind == couple {
+		err = s.desk.SaveCouple(r.Context(), me(r).OfficeID, in, second)
+	} else {
+		_, err = s.desk.SaveParty(r.Context(), me(r).OfficeID, in)
+	}
+	if err != nil {
 		s.fail(w, r, err)
 		return
 	}
@@ -71,11 +81,24 @@ func (s *Server) reading(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	in := partyForm(r)
+	if in.Kind == couple {
+		in.Kind = deal.Individual
+	}
 	var lines []string
 	for _, p := range in.Proxies {
 		if p.Name != "" && in.Name != "" {
-			lines = append(lines, deal.Read(in.Principal(), p.Name, p.Capacity, in.Wording).Line)
+			lines = append(lines, deal.Read(in.Principal(), p.Name, p.Capacity, me(r).Office.Wording(in)).Line)
 		}
 	}
 	s.view.page(w, http.StatusOK, "reading", map[string]any{"Lines": lines, "Alone": in.Kind.NeedsProxy() && len(in.Proxies) == 0, "Title": in.Principal().Title()})
+}
+
+func (s *Server) dropParty(w http.ResponseWriter, r *http.Request) {
+	rev, _ := strconv.Atoi(r.FormValue("rev"))
+	err := s.desk.DropParty(r.Context(), me(r).Member, s.who(r, me(r).Name), id(r, "deal"), id(r, "party"), rev, r.FormValue("circulating") == "withdraw")
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	http.Redirect(w, r, fmt.Sprintf("/deals/%d", id(r, "deal")), http.StatusSeeOther)
 }

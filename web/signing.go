@@ -47,6 +47,8 @@ func (s *Server) signing(w http.ResponseWriter, r *http.Request) {
 	w.Header().Set("Referrer-Policy", "no-referrer") // the address is the key
 	data := map[string]any{"V": v, "Token": token(r)}
 	switch {
+	case v.Signer.Stage == packet.Left:
+		s.view.page(w, http.StatusOK, "signing-released", data)
 	case v.Packet.State.Final():
 		s.view.page(w, http.StatusOK, "signing-ended", data)
 	case v.Signer.Stage == packet.Done:
@@ -105,7 +107,7 @@ type signingPlace struct {
 }
 
 func (s *Server) signingSheet(v desk.Signing, pages func(store.PacketDocument) []desk.SheetPage) signingSheet {
-	out := signingSheet{Ink: v.Signer.Ink, Code: v.Signer.Seat().Code(), Name: v.Signer.Name, Initials: deal.Initials(v.Signer.Name), Signature: v.Signer.SignatureInk != nil, HasInit: v.Signer.InitialsInk != nil, Places: []signingPlace{}}
+	out := signingSheet{Ink: v.Signer.Ink, Code: v.Signer.Seat().Code(), Name: v.Signer.Name, Initials: deal.InitialsOr(v.Signer.Initials, v.Signer.Name), Signature: v.Signer.SignatureInk != nil, HasInit: v.Signer.InitialsInk != nil, Places: []signingPlace{}}
 	for _, doc := range v.Documents {
 		out.Documents = append(out.Documents, desk.SheetDocument{ID: doc.ID, Name: doc.Name, Pages: pages(doc)})
 	}

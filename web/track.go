@@ -20,9 +20,13 @@ const (
 // solid lines where the packet has passed, dotted ones where it has yet to go.
 func trackSVG(signers []store.Signer, state packet.State) template.HTML {
 	var turns [][]store.Signer
-	for i, s := range signers {
-		if i == 0 || s.Turn != signers[i-1].Turn {
-			turns = append(turns, nil)
+	turn := -1
+	for _, s := range signers {
+		if s.Stage == packet.Left {
+			continue
+		}
+		if s.Turn != turn {
+			turns, turn = append(turns, nil), s.Turn
 		}
 		turns[len(turns)-1] = append(turns[len(turns)-1], s)
 	}

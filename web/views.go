@@ -9,11 +9,13 @@ import (
 	"html/template"
 	"io/fs"
 	"net/http"
+	"slices"
 	"strings"
 	"time"
 
 	"indicum/core/contact"
 	"indicum/core/deal"
+	"indicum/core/packet"
 	"indicum/desk"
 	"indicum/store"
 )
@@ -28,13 +30,14 @@ func newViews(opt Options) *views {
 		"asset": assetAddress(), "track": trackSVG, "stamp": stampSVG, "eventText": desk.EventText,
 		"clock": func(o store.Office, t any, layout string) string { return clock(o, t, layout) },
 		"ago":   ago, "left": left, "roles": deal.Roles, "plural": plural, "mailroom": func() bool { return opt.Mailroom },
-		"suggest": contact.Suggest, "kinds": deal.Kinds, "wordings": wordings, "proxyRows": proxyRows, "lines": func(p store.Party) []string {
+		"suggest": contact.Suggest, "kinds": deal.Kinds, "wordings": wordings, "proxyRows": proxyRows, "lines": func(o store.Office, p store.Party) []string {
 			var out []string
 			for _, x := range p.Proxies {
-				out = append(out, deal.Read(p.Principal(), x.Name, x.Capacity, p.Wording).Line)
+				out = append(out, deal.Read(p.Principal(), x.Name, x.Capacity, o.Wording(p)).Line)
 			}
 			return out
 		},
+		"example": example, "circleWords": desk.CircleWords, "yetToSign": yetToSign, "initialsOf": deal.InitialsOr,
 		"sides": func() []string { return desk.Sides }, "sideTitle": func(side string) string {
 			return map[string]string{"buyer": "Buyers", "seller": "Sellers", "both": "Both sides"}[side]
 		},
@@ -61,6 +64,25 @@ func newViews(opt Options) *views {
 // wordings are the forms of signature a person chooses from, by example.
 func wordings() [][2]string {
 	return [][2]string{{"by", "Principal by Proxy, capacity"}, {"block", "Principal, By: Proxy, Its: Capacity"}, {"for", "Proxy, capacity for (or of) Principal"}}
+}
+
+// example is a signature in a wording, of invented people.
+func example(k deal.Kind, w deal.Wording) string {
+	names := map[deal.Kind]string{deal.Individual: "Ada Marsh", deal.Minor: "Ada Marsh", deal.Estate: "Ada Marsh", deal.Trust: "Marsh Family Trust", deal.Company: "Marsh Holdings, LLC"}
+	return deal.Read(deal.Principal{Kind: k, Name: names[k]}, "Ben Calder", k.Capacities()[0], w).Line
+}
+
+// yetToSign are the circulating packets in which a party has not finished.
+func yetToSign(rows []desk.Row, party int64) []desk.Row {
+	var out []desk.Row
+	for _, r := range rows {
+		if r.State == packet.Circulating && slices.ContainsFunc(r.Signers, func(s store.Signer) bool {
+			return s.PartyID == party && (s.Stage == packet.Waiting || s.Stage == packet.Holding)
+		}) {
+			out = append(out, r)
+		}
+	}
+	return out
 }
 
 // proxyRows are the rows of a party's form: its proxies and an empty one for the next.

@@ -132,6 +132,14 @@ func Initials(name string) string {
 	return out.String()
 }
 
+// InitialsOr returns the initials somebody said they use, or those of the name.
+func InitialsOr(said, name string) string {
+	if said != "" {
+		return said
+	}
+	return Initials(name)
+}
+
 // CheckEmail returns a sentence when the address cannot be used, "" when it can. The syntax is
 // RFC 5322 addr-spec; a domain without a dot is refused because no public mail reaches it.
 func CheckEmail(address string) string {

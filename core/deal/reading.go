@@ -81,6 +81,7 @@ type Principal struct {
 	Kind Kind
 	Name string
 	Form string // of a company or trust, as on title: "an Oregon limited liability company", "dated May 3, 2019"
+	Own  string // the principal's initials where they are not those of the name, else ""
 }
 
 // Title is the principal as on title.
@@ -135,7 +136,7 @@ func Read(p Principal, proxy string, c Capacity, w Wording) Reading {
 		form = ", " + strings.TrimSpace(p.Form)
 	}
 	entity := p.Kind == Company || p.Kind == Trust || p.Kind == Estate
-	own := Initials(p.Name)
+	own := InitialsOr(p.Own, p.Name)
 	var r Reading
 	switch w {
 	case Block:

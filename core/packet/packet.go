@@ -37,6 +37,8 @@ const (
 	Refused Stage = "refused" // this signer declined
 	// Released: another proxy of the same party has signed, and any one was enough.
 	Released Stage = "released"
+	// Left: before signing, somebody else took over or the party left the deal.
+	Left Stage = "left"
 )
 
 // Signer is one person in one turn.
@@ -50,7 +52,7 @@ type Signer struct {
 }
 
 // through reports whether nothing more is wanted of the signer.
-func (s Signer) through() bool { return s.Stage == Done || s.Stage == Released }
+func (s Signer) through() bool { return s.Stage == Done || s.Stage == Released || s.Stage == Left }
 
 // Packet is what the rules need to know of a packet.
 type Packet struct {
@@ -73,6 +75,8 @@ const (
 	Decline   Deed = "decline"
 	Remind    Deed = "remind"
 	Readdress Deed = "readdress" // correct the mail address of a signer who has not finished
+	Replace   Deed = "replace"   // somebody else takes the turn of a signer who has not finished
+	Leave     Deed = "leave"     // a signer who has not finished goes, and nobody takes their turn
 	Extend    Deed = "extend"
 	Withdraw  Deed = "withdraw"
 	Lapse     Deed = "lapse"
@@ -82,7 +86,8 @@ const (
 // Action is a deed with its circumstances.
 type Action struct {
 	Deed   Deed
-	Signer int64 // for the signer's own deeds, Remind and Readdress
+	Signer int64 // for the signer's own deeds, Remind, Readdress, Replace and Leave
+	By     int64 // Replace: who takes over, among the packet's signers already, without a stage
 	At     time.Time
 	Open   int       // Finish: required places still empty; Send: open findings that forbid sending
 	Due    time.Time // Extend
@@ -97,6 +102,7 @@ const (
 	AskAgain   Effect = "ask again"   // mail a reminder with the link
 	TellSender Effect = "tell sender" // mail the sender what happened
 	TellEnded  Effect = "tell ended"  // mail a signer who was asked that the packet has ended
+	TellLeft   Effect = "tell left"   // mail a signer who was asked that nothing is wanted of them any more
 	TellSigned Effect = "tell signed" // mail a signer who was asked that another has signed for the same party
 	MakeSeal   Effect = "make seal"   // compose and seal the executed copy
 	SendCopies Effect = "send copies" // mail the executed copy to everybody
@@ -116,6 +122,7 @@ var (
 	ErrOpen     = errors.New("required places are still empty")
 	ErrAlready  = errors.New("this was already done")
 	ErrFindings = errors.New("the proof has open findings")
+	ErrNobody   = errors.New("nobody would be left to sign")
 )
 
 // Holders returns the signers who may sign now.
@@ -146,6 +153,8 @@ func Apply(p Packet, a Action) (Packet, []Consequence, error) {
 		follow, err = next.bySigner(a)
 	case Remind, Readdress:
 		follow, err = next.toSigner(a)
+	case Replace, Leave:
+		follow, err = next.change(a)
 	case Extend:
 		if next.State != Circulating || !a.Due.After(a.At) {
 			err = ErrState
@@ -225,7 +234,7 @@ func (p *Packet) bySigner(a Action) ([]Consequence, error) {
 		return nil, ErrNotYours
 	case s.Stage == Done && a.Deed == Finish:
 		return nil, ErrAlready
-	case s.Stage == Released:
+	case s.Stage == Released || s.Stage == Left:
 		return nil, ErrNotYours
 	case p.State != Circulating:
 		return nil, ErrState
@@ -260,18 +269,54 @@ func (p *Packet) bySigner(a Action) ([]Consequence, error) {
 		return nil, ErrOpen
 	}
 	s.Stage = Done
-	out := append([]Consequence{{TellSender, s.ID}}, p.release(*s)...)
+	return p.goOn(append([]Consequence{{TellSender, s.ID}}, p.release(*s)...)), nil
+}
+
+// goOn hands the packet to the next turn once nobody of this one is left, or ends it.
+func (p *Packet) goOn(out []Consequence) []Consequence {
 	for _, o := range p.Signers {
 		if o.Stage == Holding {
-			return out, nil // others of the same turn still sign
+			return out // others of the same turn still sign
 		}
 	}
 	asked := p.ask()
 	if len(asked) == 0 {
 		p.State = Executed
-		return append(out, Consequence{Effect: MakeSeal}), nil
+		return append(out, Consequence{Effect: MakeSeal})
 	}
-	return append(out, asked...), nil
+	return append(out, asked...)
+}
+
+// change lets a signer go who has not finished: somebody else takes their place in the order, or nobody.
+func (p *Packet) change(a Action) ([]Consequence, error) {
+	s := p.signer(a.Signer)
+	if p.State != Circulating || s == nil || s.through() {
+		return nil, ErrState
+	}
+	held := s.Stage == Holding
+	var out []Consequence
+	if held {
+		out = append(out, Consequence{TellLeft, s.ID})
+	}
+	if a.Deed == Replace {
+		by := p.signer(a.By)
+		if by == nil || by.Stage != "" {
+			return nil, ErrState
+		}
+		by.Turn, by.AnyOf, by.Stage = s.Turn, s.AnyOf, s.Stage
+		s.Stage = Left
+		if held {
+			out = append(out, Consequence{Ask, by.ID})
+		}
+		return out, nil
+	}
+	s.Stage = Left
+	for _, o := range p.Signers {
+		if o.Stage == Done || !o.through() {
+			return p.goOn(out), nil
+		}
+	}
+	return nil, ErrNobody
 }
 
 // release frees the others who could have signed in the same seat.

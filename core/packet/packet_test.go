@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"math/rand/v2"
+	"slices"
 	"testing"
 	"time"
 )
@@ -37,6 +38,7 @@ func TestEveryTransition(t *testing.T) {
 	late := now.Add(2 * time.Hour)
 	deeds := map[Deed]Action{
 		Send: {At: now}, Open: {Signer: 1}, Consent: {Signer: 1}, Fill: {Signer: 1}, Finish: {Signer: 1}, Decline: {Signer: 1},
+		Replace: {Signer: 1, By: 4}, Leave: {Signer: 1},
 		Remind: {Signer: 1}, Readdress: {Signer: 1}, Extend: {At: now, Due: late}, Withdraw: {}, Lapse: {At: late}, Seal: {},
 	}
 	want := map[string]string{
@@ -46,6 +48,8 @@ func TestEveryTransition(t *testing.T) {
 		"circulating decline":   "declined [{tell ended 2} {tell sender 1}]",
 		"circulating remind":    "circulating [{ask again 1}]",
 		"circulating readdress": "circulating [{ask 1}]",
+		"circulating replace":   "circulating [{tell left 1} {ask 4}]",
+		"circulating leave":     "circulating [{tell left 1}]",
 		"circulating extend":    "circulating []",
 		"circulating withdraw":  "withdrawn [{tell ended 1} {tell ended 2}]",
 		"circulating lapse":     "lapsed [{tell ended 1} {tell ended 2} {tell sender 0}]",
@@ -57,6 +61,9 @@ func TestEveryTransition(t *testing.T) {
 			p := in(state)
 			if deed == Fill || deed == Finish {
 				p = consented(p, 1)
+			}
+			if deed == Replace {
+				p.Signers = append(p.Signers, Signer{ID: 4})
 			}
 			next, follow, err := Apply(p, a)
 			got := fmt.Sprintf("%s %v", next.State, follow)
@@ -80,6 +87,7 @@ func TestEveryTransition(t *testing.T) {
 func TestRefusals(t *testing.T) {
 	both := consented(in(Circulating), 1, 2, 3)
 	oneDone, _, _ := Apply(both, Action{Deed: Finish, Signer: 1})
+	alone := Packet{State: Circulating, Signers: []Signer{{ID: 1, Turn: 1, Stage: Holding}, {ID: 2, Turn: 1, Stage: Left}}}
 	sealed := in(Executed)
 	sealed.Sealed = true
 	for name, c := range map[string]struct {
@@ -101,6 +109,11 @@ func TestRefusals(t *testing.T) {
 		"send with open findings":  {in(Draft), Action{Deed: Send, At: now, Open: 1}, ErrFindings},
 		"send when already lapsed": {in(Draft), Action{Deed: Send, At: now.Add(3 * time.Hour)}, ErrFindings},
 		"send to nobody":           {Packet{State: Draft}, Action{Deed: Send, At: now}, ErrFindings},
+		"replace one who signed":   {oneDone, Action{Deed: Replace, Signer: 1, By: 2}, ErrState},
+		"replace by one who signs": {both, Action{Deed: Replace, Signer: 1, By: 2}, ErrState},
+		"leave after signing":      {oneDone, Action{Deed: Leave, Signer: 1}, ErrState},
+		"the last one leaves":      {alone, Action{Deed: Leave, Signer: 1}, ErrNobody},
+		"who left signs":           {alone, Action{Deed: Finish, Signer: 2}, ErrNotYours},
 		"seal twice":               {sealed, Action{Deed: Seal}, ErrAlready},
 	} {
 		if _, _, err := Apply(c.p, c.a); !errors.Is(err, c.want) {
@@ -111,8 +124,8 @@ func TestRefusals(t *testing.T) {
 
 // Random orders of deeds by up to 12 signers in up to 5 turns.
 func TestNobodyIsAskedEarlyAndEveryPacketEndsOrWaitsOnSomebody(t *testing.T) {
-	deeds := []Deed{Send, Open, Consent, Fill, Finish, Finish, Finish, Decline, Remind, Readdress, Withdraw, Lapse, Seal, Consent, Consent}
-	ends := map[State]int{}
+	deeds := []Deed{Send, Open, Consent, Fill, Finish, Finish, Finish, Decline, Remind, Readdress, Withdraw, Lapse, Seal, Consent, Consent, Replace, Leave}
+	ends, left := map[State]int{}, 0
 	for seed := range uint64(4000) {
 		r := rand.New(rand.NewPCG(seed, 1))
 		p := Packet{State: Draft, Due: now.Add(time.Hour)}
@@ -150,8 +163,20 @@ func TestNobodyIsAskedEarlyAndEveryPacketEndsOrWaitsOnSomebody(t *testing.T) {
 			if (deed == Decline || deed == Withdraw || deed == Lapse) && r.IntN(60) > 0 {
 				continue
 			}
-			a := Action{Deed: deed, Signer: int64(1 + r.IntN(len(p.Signers))), At: now.Add(time.Duration(r.IntN(90)) * time.Minute), Open: r.IntN(2)}
-			p, follow, _ = Apply(p, a)
+			if (deed == Replace || deed == Leave) && r.IntN(6) > 0 {
+				continue
+			}
+			a := Action{Deed: deed, Signer: int64(1 + r.IntN(len(p.Signers))), By: int64(len(p.Signers) + 1), At: now.Add(time.Duration(r.IntN(90)) * time.Minute), Open: r.IntN(2)}
+			with := p
+			if deed == Replace {
+				with.Signers = append(slices.Clone(p.Signers), Signer{ID: a.By})
+			}
+			next, then, err := Apply(with, a)
+			if err != nil {
+				follow = nil
+				continue
+			}
+			p, follow = next, then
 		}
 		if p.State == Executed {
 			for _, s := range p.Signers {
@@ -161,7 +186,11 @@ func TestNobodyIsAskedEarlyAndEveryPacketEndsOrWaitsOnSomebody(t *testing.T) {
 						signed++
 					}
 				}
-				if !s.through() || s.Stage == Done && asked[s.ID] != 1 || s.Stage == Released && (s.AnyOf == 0 || signed == 0) || s.AnyOf != 0 && signed != 1 {
+				everyoneLeft := true // of the seat
+				for _, o := range p.Signers {
+					everyoneLeft = everyoneLeft && (o.AnyOf != s.AnyOf || o.Stage == Left)
+				}
+				if !s.through() || s.Stage == Done && asked[s.ID] != 1 || s.Stage == Released && (s.AnyOf == 0 || signed == 0) || s.AnyOf != 0 && signed != 1 && !everyoneLeft {
 					t.Fatalf("seed %d: executed, but signer %d is %s, asked %d times; %d signed in the seat", seed, s.ID, s.Stage, asked[s.ID], signed)
 				}
 			}
@@ -170,6 +199,12 @@ func TestNobodyIsAskedEarlyAndEveryPacketEndsOrWaitsOnSomebody(t *testing.T) {
 			t.Fatalf("seed %d: %s with %d seals", seed, p.State, seals)
 		}
 		ends[p.State]++
+		for _, s := range p.Signers {
+			left += map[bool]int{true: 1}[s.Stage == Left]
+		}
+	}
+	if left < 1000 {
+		t.Errorf("only %d signers left or were replaced", left)
 	}
 	for _, s := range []State{Executed, Declined, Withdrawn, Lapsed} {
 		if ends[s] < 50 {

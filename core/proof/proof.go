@@ -20,6 +20,14 @@ type Draft struct {
 	Documents []Document
 	Signers   []Signer
 	Fields    []field.Field
+	Words     []Words
+}
+
+// Words is a text that goes out with the packet, and what of it nobody has filled in.
+type Words struct {
+	Where   string   // "The message", "The note to Lucie Dvorsky"
+	Unknown []string // blanks that stand for nothing
+	Empty   []string // blanks for which the deal has nothing
 }
 
 // Document is one of the draft's documents, in reading order.
@@ -36,6 +44,7 @@ type Signer struct {
 	Name  string
 	Email string
 
+	Meant   string // the address that was probably meant, "" when it looks right
 	Turn    int
 	Person  string // the same for one person who stands in several turns or roles; "" for one who does not
 	AnyOf   int64  // signers with the same number share places that any one of them fills
@@ -54,7 +63,7 @@ type Finding struct {
 	Field    string `json:"field,omitempty"`
 	Signer   int64  `json:"signer,omitempty"`
 	Warn     bool   `json:"warn,omitempty"` // worth a look, but no reason not to send
-	Fix      string `json:"fix"`            // what the sheet opens: "field", "email", "title", "document", "people", "due"
+	Fix      string `json:"fix"`            // what the sheet opens: "field", "email", "title", "document", "people", "due", "letter"
 }
 
 // Open counts the findings that keep a draft from being sent.
@@ -83,6 +92,14 @@ func Read(d Draft) []Finding {
 	if len(d.Signers) == 0 {
 		out = append(out, Finding{Where: "Packet", Text: "has nobody who signs", Fix: "people"})
 	}
+	for _, w := range d.Words {
+		for _, blank := range w.Unknown {
+			out = append(out, Finding{Where: w.Where, Text: "has “" + blank + "”, which stands for nothing", Fix: "letter"})
+		}
+		for _, blank := range w.Empty {
+			out = append(out, Finding{Where: w.Where, Text: "has “" + blank + "”, and the deal does not say it", Fix: "letter"})
+		}
+	}
 	required := map[int64]int{}
 	known := map[int64]bool{}
 	for _, s := range d.Signers {
@@ -102,6 +119,9 @@ func Read(d Draft) []Finding {
 	for _, s := range d.Signers {
 		if trouble := deal.CheckEmail(s.Email); trouble != "" {
 			out = append(out, Finding{Where: s.Name, Text: trouble, Signer: s.ID, Fix: "email"})
+		}
+		if s.Meant != "" {
+			out = append(out, Finding{Where: s.Name, Text: "has an address that may hold a slip: was " + s.Meant + " meant?", Signer: s.ID, Warn: true, Fix: "email"})
 		}
 		if missing := typeface.Get("text").Missing(s.Name + s.Prints); missing != "" {
 			out = append(out, Finding{Where: s.Name, Text: "has characters in the name that can’t be printed yet: “" + missing + "”", Signer: s.ID, Fix: "people"})

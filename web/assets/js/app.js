@@ -107,7 +107,8 @@ document.addEventListener("change", (e) => {
 document.addEventListener("click", (e) => {
   const meant = e.target.closest("[data-meant-address]");
   if (!meant) return;
-  (meant.closest("fieldset") || meant.closest("form")).querySelector("input[name=email]").value = meant.textContent;
+  (meant.closest("fieldset") || meant.closest("form")).querySelector("input[name=email], input[name=proxy_email]").value =
+    meant.textContent;
   meant.parentElement.replaceChildren();
 });
 
@@ -115,16 +116,19 @@ document.addEventListener("click", (e) => {
 function partyKind(form) {
   const kind = form.elements.kind.value;
   for (const part of form.querySelectorAll("[data-for]")) part.hidden = !part.dataset.for.split(" ").includes(kind);
-  if (kind !== "individual") form.querySelector("[data-proxies]").open = true;
+  const couple = kind === "couple";
+  if (form.elements.second) form.elements.second.required = couple;
+  form.querySelector("[data-proxies]").hidden = couple;
+  if (kind !== "individual" && !couple) form.querySelector("[data-proxies]").open = true;
   for (const select of form.querySelectorAll("select[name=proxy_capacity]")) {
     for (const group of select.querySelectorAll("optgroup")) group.disabled = group.hidden = group.dataset.kind !== kind;
     const [right] = select.querySelectorAll("optgroup:not([disabled]) option");
-    if (select.selectedOptions[0]?.parentElement.dataset.kind !== kind) right.selected = true;
+    if (right && select.selectedOptions[0]?.parentElement.dataset.kind !== kind) right.selected = true;
   }
   const wording = form.elements.wording;
   const block = ["company", "trust", "estate"].includes(kind);
   for (const o of wording.options) o.disabled = o.hidden = o.value === (block ? "by" : "block");
-  if (wording.selectedOptions[0]?.disabled) wording.value = block ? "block" : "by";
+  if (wording.selectedOptions[0]?.disabled) wording.value = "";
 }
 for (const form of document.querySelectorAll("[data-party]")) {
   partyKind(form);

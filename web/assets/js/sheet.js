@@ -88,7 +88,7 @@ function jump(f) {
     hand.choose([]);
     hand.assign(i);
     if (hand.armed !== "signature") hand.arm("signature");
-  } else if (f.fix === "due") openSend();
+  } else if (f.fix === "due" || f.fix === "letter") openSend();
   else if (f.fix === "deal") location.assign(`/deals/${draft.data.deal}`);
   else if (f.fix === "rides") {
     const first = pages.pages.find((p) => p.document === f.document);
@@ -194,13 +194,25 @@ function wire(dialog) {
   const saved = (p) => p.then((d) => (form.elements.rev.value = d.rev)).catch(() => openSend());
   for (const name of ["subject", "message"])
     form.elements[name].addEventListener("change", () =>
-      saved(draft.edit({ op: "letter", subject: value("subject"), message: value("message") })),
+      saved(draft.edit({ op: "letter", subject: value("subject"), message: value("message") })).then(judge),
     );
+  const really = form.querySelector("[data-really]");
+  /** What keeps the packet from being sent is said here too: words with open blanks are mended in this dialog. */
+  const judge = () => {
+    const open = draft.data.findings.filter((f) => !f.warn);
+    really.disabled = open.length > 0;
+    form.querySelector("[data-trouble]").textContent = open
+      .slice(0, 3)
+      .map((f) => `${f.where} ${f.text}.`)
+      .join(" ");
+  };
+  judge();
+  words(form, saved, judge);
   dialog.querySelector("[data-close]").addEventListener("click", () => dialog.close());
-  form.elements.due.addEventListener("change", () => saved(draft.edit({ op: "due", due: value("due") })));
+  form.elements.due.addEventListener("change", () => saved(draft.edit({ op: "due", due: value("due") })).then(judge));
   form.addEventListener("submit", async (e) => {
     e.preventDefault();
-    const button = form.querySelector("[data-really]");
+    const button = really;
     if (button.disabled) return;
     button.disabled = true;
     try {
@@ -217,6 +229,38 @@ function wire(dialog) {
       button.disabled = false;
       form.querySelector("[data-trouble]").textContent = err.message;
     }
+  });
+}
+
+/** Texts the office keeps, blanks to be filled in, notes to one person. */
+function words(form, saved, judge) {
+  const message = form.elements.message;
+  const store = () => message.dispatchEvent(new Event("change"));
+  form.querySelector("[data-kept]")?.addEventListener("change", (e) => {
+    const { subject, message: text } = e.target.selectedOptions[0].dataset;
+    if (text === undefined) return;
+    form.elements.subject.value = subject;
+    message.value = text;
+    store();
+  });
+  for (const b of form.querySelectorAll("[data-blank]"))
+    b.addEventListener("click", () => {
+      message.setRangeText(b.dataset.blank, message.selectionStart, message.selectionEnd, "end");
+      message.focus();
+      store();
+    });
+  for (const note of form.querySelectorAll("[data-note]"))
+    note.addEventListener("change", () =>
+      saved(draft.edit({ op: "note", signer: Number(note.dataset.note), message: note.value })).then(judge),
+    );
+  form.querySelector("[data-keep]").addEventListener("click", async () => {
+    const body = new URLSearchParams({
+      name: form.querySelector("[data-keep-name]").value,
+      subject: form.elements.subject.value,
+      message: message.value,
+    });
+    const r = await fetch("/office/texts", { method: "POST", body, headers: { Accept: "text/plain" } });
+    form.querySelector("[data-kept-said]").textContent = r.ok ? "Kept." : await r.text();
   });
 }
 $("send").addEventListener("click", openSend);

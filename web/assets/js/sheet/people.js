@@ -2,6 +2,7 @@
 import { el } from "../dom.js";
 import { kindOf } from "../ink.js";
 import { arrange, dragPeople, moved, orders } from "./order.js";
+import { drawTrack } from "./track.js";
 
 export class People {
   constructor(draft, view, hand) {
@@ -9,16 +10,39 @@ export class People {
     this.list = document.getElementById("people");
     this.inspector = document.getElementById("inspector");
     const order = document.getElementById("order");
-    order.append(...orders.map((o, i) => el("option", { value: i }, o.words)));
+    order.append(...orders.map((o, i) => el("option", { value: i }, o.words)), el("optgroup", { label: "Circles", hidden: "" }));
     order.addEventListener("change", () => {
-      const chosen = orders[order.value];
+      const { value } = order;
       order.value = "";
-      if (chosen) arrange(draft, chosen).catch(() => {});
+      if (value.startsWith("circle-")) this.edit({ op: "circle", circle: Number(value.slice(7)) });
+      else if (orders[value]) arrange(draft, orders[value]).catch(() => {});
     });
+    this.order = order;
+    const keep = document.querySelector("#keep-circle form");
+    keep.addEventListener("submit", (e) => {
+      e.preventDefault();
+      this.keep(keep).catch((err) => (keep.nextElementSibling.textContent = err.message));
+    });
+    new ResizeObserver(() => drawTrack(this.list)).observe(this.list);
     dragPeople(this.list, (id, target, where) => this.edit({ op: "turns", edits: moved(draft.data.signers, id, target, where) }));
   }
 
+  /** Keeps the people of this packet as a circle of the office. */
+  async keep(form) {
+    await this.draft.settle();
+    const body = new URLSearchParams(new FormData(form));
+    const r = await fetch(`/packets/${this.draft.id}/circle`, { method: "POST", body, headers: { Accept: "text/plain" } });
+    if (!r.ok) throw new Error(await r.text());
+    form.nextElementSibling.textContent = "Kept: it is among the usual orders.";
+    await this.draft.load();
+  }
+
   render() {
+    const circles = this.order.querySelector("optgroup");
+    circles.hidden = !this.draft.data.circles.length;
+    circles.replaceChildren(
+      ...this.draft.data.circles.map((c) => el("option", { value: `circle-${c.id}`, title: c.words }, `${c.name}: ${c.words}`)),
+    );
     if (this.list.contains(document.activeElement) && document.activeElement.matches("input")) return;
     const signers = this.draft.data.signers;
     const count = new Map();
@@ -58,6 +82,7 @@ export class People {
     add.append(this.copies());
     const focus = this.list.contains(document.activeElement) ? document.activeElement.getAttribute("aria-label") : null;
     this.list.replaceChildren(el("ol", {}, ...rows), add);
+    drawTrack(this.list);
     if (focus) this.list.querySelector(`[aria-label="${CSS.escape(focus)}"]`)?.focus();
     this.chosen();
   }
@@ -169,8 +194,11 @@ export class People {
         input.blur();
         if (email) this.edit({ op: "email", signer: s.id, email });
       });
-      body.append(el("p", { class: "small cinnabar" }, trouble.text), input);
+      const instead =
+        s.meant && el("button", { class: "plain small", onclick: () => this.edit({ op: "email", signer: s.id, email: s.meant }) }, s.meant);
+      body.append(el("p", { class: `small ${trouble.warn ? "" : "cinnabar"}` }, trouble.text), instead || "", input);
     }
+    if (active) body.append(this.instead(s));
     // The third and fourth of a role have no lines on forms: they sign wherever another of the role does.
     const role = (o) => o.seat.replace(/ \d+$/, "");
     const before = signers.filter((o) => o.id !== s.id && role(o) === role(s) && !o.follows);
@@ -216,11 +244,26 @@ export class People {
     );
     return el(
       "li",
-      { class: `person ink-${s.ink} ${active ? "active" : ""}`, draggable: "true", "data-person": s.id },
-      el("span", { class: "turn-no", title: `Turn ${s.turn}` }, String(s.turn)),
+      { class: `person ink-${s.ink} ${active ? "active" : ""}`, draggable: "true", "data-person": s.id, "data-turn": s.turn },
       el("span", { class: "code" }, s.code),
       body,
       tools,
+    );
+  }
+
+  /** Lets another party, or the member, sign in a signer's place; turn and places stay. */
+  instead(s) {
+    const others = this.draft.data.parties;
+    if (!others.length) return "";
+    return el(
+      "select",
+      {
+        class: "input small mt-1",
+        "aria-label": `Who signs instead of ${s.name}`,
+        onchange: (e) => e.target.value !== "" && this.edit({ op: "replace", signer: s.id, party: Number(e.target.value) }),
+      },
+      el("option", { value: "" }, "somebody else instead…"),
+      ...others.map((o) => el("option", { value: o.id }, `${o.code} ${o.name}${o.id === 0 ? " (you)" : ""}`)),
     );
   }
 

@@ -135,6 +135,7 @@ export class Draft {
       // A field changed again while its save was under way stays dirty.
       for (const [id, was] of sent) if (JSON.stringify(this.fields.get(id) || null) === was) this.dirty.delete(id);
       this.adopt(body);
+      if (body.notice) this.tell({ notice: body.notice });
       for (const o of others) o.resolve(body);
       if (this.dirty.size || this.line.length) this.schedule(50);
       else this.set("saved");
