@@ -292,9 +292,25 @@ func (s *scene) play() {
 	offer := s.packet(fennel, "Purchase offer", "Here is the offer as we discussed it. Please sign today if you can.", 5, turns{{"Marek Dvorsky", "Lucie Dvorsky"}, {me}},
 		file{"Agency disclosure, long form", AgencyDisclosure(), nil}, file{"Purchase agreement", PurchaseAgreement(), nil})
 	s.must(s.offerPlaces(offer))
+	s.house(offer)
 	s.shelf()
 	s.contacts()
 	s.mails(salt.id)
+}
+
+// house is what the office has settled for all deals.
+func (s *scene) house(offer int64) {
+	if s.err != nil {
+		return
+	}
+	for _, t := range []store.KeptText{
+		{Name: "Offer, to the buyers", Subject: "Your offer for {property}", Message: "Dear {first name},\n\nhere is the offer as we discussed it: {price}, closing {closing date}. Please sign by {last day}.\n\n{me}"},
+		{Name: "Disclosures, to the sellers", Message: "Dear {first name},\n\nplease read these slowly; what you tick here is what you say about the house."},
+	} {
+		t.OfficeID = s.m.OfficeID
+		s.must(s.d.KeepText(s.ctx, t))
+	}
+	s.must(s.d.KeepCircle(s.ctx, s.m, offer, "Buyers, then me"))
 }
 
 // offerPlaces marks the draft offer, but for the agent, who has yet to be given a place.

@@ -121,7 +121,7 @@ test("a circle keeps people; somebody else signs instead; a party leaves", async
   await accessible(page, "people with a track");
 
   await page.goto(`${app.url}/office`);
-  await page.getByText("Buyer 1 and Buyer 2").waitFor();
+  await page.getByText("Both buyers").waitFor();
   await accessible(page, "the office");
   await page.getByLabel("Ben Calder, manager of Marsh Holdings, LLC").check();
   await page.getByRole("button", { name: "Save how proxies sign" }).click();

@@ -76,13 +76,13 @@ test("a kind dragged from the bar; documents renamed, moved and taken out; turns
   await agent.getByRole("button", { name: "Page 7, Agency form" }).waitFor();
   assert.equal(await agent.locator(".field").count(), before + 1, "places stay with their document");
 
-  const turns = () => agent.locator(".turn-no").allTextContents();
+  const turns = () => agent.locator("li.person").evaluateAll((all) => all.map((p) => p.dataset.turn));
   await agent.getByRole("button", { name: "Sign later: Lucie Dvorsky" }).click();
-  await agent.waitForFunction(() => [...document.querySelectorAll(".turn-no")].map((e) => e.textContent).join() === "1,2,3");
+  await agent.waitForFunction(() => [...document.querySelectorAll("li.person")].map((e) => e.dataset.turn).join() === "1,2,3");
   await agent.getByRole("button", { name: "Sign later: Lucie Dvorsky" }).click();
-  await agent.waitForFunction(() => [...document.querySelectorAll(".turn-no")].map((e) => e.textContent).join() === "1,2,2");
+  await agent.waitForFunction(() => [...document.querySelectorAll("li.person")].map((e) => e.dataset.turn).join() === "1,2,2");
   await agent.getByRole("button", { name: "Sign earlier: Lucie Dvorsky" }).click();
-  await agent.waitForFunction(() => [...document.querySelectorAll(".turn-no")].map((e) => e.textContent).join() === "1,2,3");
+  await agent.waitForFunction(() => [...document.querySelectorAll("li.person")].map((e) => e.dataset.turn).join() === "1,2,3");
   assert.deepEqual(await turns(), ["1", "2", "3"]);
 
   agent.once("dialog", (d) => d.accept());

@@ -95,7 +95,7 @@ test("two PDFs become a packet, are signed by three people and come back sealed"
       await agent.locator(".add-person", { hasText: who }).click();
       await agent.locator(".person", { hasText: who }).waitFor();
     }
-    assert.deepEqual(await agent.locator(".turn-no").allTextContents(), ["1", "1", "2"]);
+    assert.deepEqual(await agent.locator("li.person").evaluateAll((all) => all.map((p) => p.dataset.turn)), ["1", "1", "2"]);
     await agent.getByRole("button", { name: "Otis Brandt has no e-mail address" }).click();
     await agent.keyboard.type("otis@example.net");
     await agent.keyboard.press("Enter");

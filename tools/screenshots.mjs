@@ -43,6 +43,8 @@ await page.goto(`${url}/shelf`);
 await shot(page, "shelf");
 await page.goto(`${url}/contacts`);
 await shot(page, "contacts");
+await page.goto(`${url}/office`);
+await shot(page, "office");
 await page.goto(`${url}/deals/1`);
 await page.locator("li", { hasText: "Ottoline Bekele" }).getByRole("button", { name: "change" }).click();
 const party = page.locator("li", { hasText: "Ottoline Bekele" }).locator("form[data-party]");
