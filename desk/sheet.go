@@ -66,6 +66,7 @@ type SheetSigner struct {
 	You   bool         `json:"you"`
 	Stage packet.Stage `json:"stage"`
 
+	Party   int64 `json:"party"`             // 0 for a member
 	Follows int64 `json:"follows,omitempty"` // the signer wherever whom this one signs
 
 	Note   string `json:"note,omitempty"`
@@ -174,7 +175,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	taken := map[int64]bool{}
 	self := false
 	for _, s := range dr.signers {
-		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Turn, s.MemberID == m.ID, s.Stage, s.Follows, s.Note, contact.Suggest(s.Email), s.PrintedName(), forWhom(s)})
+		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Turn, s.MemberID == m.ID, s.Stage, s.PartyID, s.Follows, s.Note, contact.Suggest(s.Email), s.PrintedName(), forWhom(s)})
 		taken[s.PartyID] = true
 		self = self || s.MemberID == m.ID
 	}

@@ -117,14 +117,17 @@ test("a circle keeps people; somebody else signs instead; a party leaves", async
   await page.locator("li.person", { hasText: "Tobias Vásquez" }).waitFor();
   await page.getByLabel("Who signs instead of Ingrid Vásquez").selectOption({ label: "S1 Hannelore Quint" });
   await page.locator("li.person", { hasText: "Hannelore Quint" }).waitFor();
-  assert.equal(await page.locator("#people svg.people-track path").count(), 1);
+  await page.getByLabel("Who signs instead of Hannelore Quint").selectOption("again");
+  await page.locator("li.person[data-turn='2']", { hasText: "Hannelore Quint" }).waitFor();
+  await page.getByRole("button", { name: "Take out: Hannelore Quint" }).last().click();
+  await page.waitForFunction(() => document.querySelectorAll("#people svg.people-track path").length === 1);
   await accessible(page, "people with a track");
 
   await page.goto(`${app.url}/office`);
   await page.getByText("Both buyers").waitFor();
   await accessible(page, "the office");
   await page.getByLabel("Ben Calder, manager of Marsh Holdings, LLC").check();
-  await page.getByRole("button", { name: "Save how proxies sign" }).click();
+  await Promise.all([page.waitForResponse("**/office"), page.getByRole("button", { name: "Save how proxies sign" }).click()]);
   assert.ok(await page.getByLabel("Ben Calder, manager of Marsh Holdings, LLC").isChecked());
 
   await page.goto(app.url);

@@ -13,6 +13,7 @@ import (
 
 	gomail "github.com/emersion/go-message/mail"
 	"github.com/emersion/go-smtp"
+	"golang.org/x/net/idna"
 )
 
 // Letter is a message to one person.
@@ -40,9 +41,9 @@ func (l Letter) Bytes() ([]byte, error) {
 	h.SetDate(l.Date)
 	h.SetSubject(oneLine(l.Subject))
 	h.SetAddressList("From", []*gomail.Address{{Name: oneLine(l.FromName), Address: "packets@" + l.Domain}})
-	h.SetAddressList("To", []*gomail.Address{{Name: oneLine(l.ToName), Address: l.To}})
+	h.SetAddressList("To", []*gomail.Address{{Name: oneLine(l.ToName), Address: wire(l.To)}})
 	if l.ReplyTo != "" {
-		h.SetAddressList("Reply-To", []*gomail.Address{{Name: oneLine(l.FromName), Address: l.ReplyTo}})
+		h.SetAddressList("Reply-To", []*gomail.Address{{Name: oneLine(l.FromName), Address: wire(l.ReplyTo)}})
 	}
 	h.SetMessageID(l.ID + "@" + l.Domain)
 	h.Set("Auto-Submitted", "auto-generated")
@@ -84,6 +85,16 @@ func (l Letter) Bytes() ([]byte, error) {
 	return out.Bytes(), nil
 }
 
+// wire is an address as mail servers know it: an internationalised domain in its ASCII form (RFC 5890).
+func wire(address string) string {
+	at := strings.LastIndexByte(address, '@')
+	domain, err := idna.Lookup.ToASCII(address[at+1:])
+	if at < 0 || err != nil {
+		return address
+	}
+	return address[:at+1] + domain
+}
+
 func oneLine(s string) string { return strings.Join(strings.Fields(s), " ") }
 
 // Send hands a letter to the server at addr (host:port).
@@ -116,7 +127,7 @@ func SendRaw(ctx context.Context, addr, from, to string, raw []byte) error {
 			defer c.Close()
 		}
 	}
-	if err := c.SendMail(from, []string{to}, bytes.NewReader(raw)); err != nil {
+	if err := c.SendMail(from, []string{wire(to)}, bytes.NewReader(raw)); err != nil {
 		return fmt.Errorf("send mail: %w", err)
 	}
 	return c.Quit()

@@ -48,6 +48,24 @@ func TestALetterArrivesWhole(t *testing.T) {
 	}
 }
 
+// RFC 3492, 7.1 (L) has the domain label of this address in both forms; mail servers know only the second.
+func TestAnInternationalisedDomainTravelsInASCII(t *testing.T) {
+	got := make(chan Received, 1)
+	room, err := OpenMailroom("127.0.0.1:0", func(r Received) error { got <- r; return nil })
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer room.Close()
+	l := letter()
+	l.To = "marek@3年b組金八先生.example"
+	if err := Send(context.Background(), room.Addr, l); err != nil {
+		t.Fatal(err)
+	}
+	if r := <-got; r.Recipient != "marek@xn--3b-ww4c5e180e575a65lsy2b.example" || !bytes.Contains(r.Raw, []byte(r.Recipient)) {
+		t.Errorf("received for %q", r.Recipient)
+	}
+}
+
 func TestWhatTheMailroomCantKeepIsRefused(t *testing.T) {
 	room, err := OpenMailroom("127.0.0.1:0", func(Received) error { return errors.New("the database is away") })
 	if err != nil {

@@ -251,18 +251,20 @@ export class People {
     );
   }
 
-  /** Lets another party, or the member, sign in a signer's place; turn and places stay. */
+  /** Lets a signer sign once more in a last turn, or another in their place; turn and places stay then. */
   instead(s) {
-    const others = this.draft.data.parties;
-    if (!others.length) return "";
+    const { parties: others, signers } = this.draft.data;
+    const again = { op: "signer", party: s.party, turn: Math.max(...signers.map((o) => o.turn)) + 1 };
     return el(
       "select",
       {
         class: "input small mt-1",
         "aria-label": `Who signs instead of ${s.name}`,
-        onchange: (e) => e.target.value !== "" && this.edit({ op: "replace", signer: s.id, party: Number(e.target.value) }),
+        onchange: (e) =>
+          e.target.value && this.edit(e.target.value === "again" ? again : { op: "replace", signer: s.id, party: Number(e.target.value) }),
       },
-      el("option", { value: "" }, "somebody else instead…"),
+      el("option", { value: "" }, others.length ? "once more, or somebody else…" : "once more…"),
+      s.party || s.you ? el("option", { value: "again" }, "signs once more, in a last turn") : null,
       ...others.map((o) => el("option", { value: o.id }, `${o.code} ${o.name}${o.id === 0 ? " (you)" : ""}`)),
     );
   }
