@@ -263,7 +263,7 @@ export class People {
         onchange: (e) =>
           e.target.value && this.edit(e.target.value === "again" ? again : { op: "replace", signer: s.id, party: Number(e.target.value) }),
       },
-      el("option", { value: "" }, others.length ? "once more, or somebody else…" : "once more…"),
+      el("option", { value: "" }, others.length ? "again, or another…" : "again…"),
       s.party || s.you ? el("option", { value: "again" }, "signs once more, in a last turn") : null,
       ...others.map((o) => el("option", { value: o.id }, `${o.code} ${o.name}${o.id === 0 ? " (you)" : ""}`)),
     );
