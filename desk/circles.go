@@ -105,12 +105,7 @@ func (d *Desk) KeepCircle(ctx context.Context, m store.Member, id int64, name st
 			}
 			c.Copies = append(c.Copies, k)
 		}
-		old, err := store.One[store.Circle](t.Lock(), "office_id = ? AND name = ?", m.OfficeID, name)
-		if err != nil && !errors.Is(err, store.ErrNotFound) {
-			return err
-		}
-		c.ID = old.ID
-		return t.Save(&c).Error
+		return putNamed(t, &c, "seats", "copies")
 	})
 }
 

@@ -194,14 +194,10 @@ func (w writer) tellEnded(s store.Signer) error {
 
 // tellLeft tells somebody who was asked that nothing is wanted of them any more.
 func (w writer) tellLeft(s store.Signer) error {
-	why := "somebody else signs in your place"
-	if s.Reason != "" && !strings.HasSuffix(s.Reason, "signs instead") {
-		why = s.Reason
-	}
 	return w.mail(fmt.Sprintf("left-%d", s.ID), outgoing{
 		From: w.sender.Name + ", " + w.office.Name, ReplyTo: w.sender.Email, To: s.Email, ToName: s.Name,
 		Subject: "No longer to be signed: " + w.about(),
-		Lines:   []string{fmt.Sprintf("You need not sign “%s” for %s any more: %s.", w.p.Title, w.deal.Property, why), "Your link no longer opens the documents."},
+		Lines:   []string{fmt.Sprintf("You need not sign “%s” for %s any more: %s.", w.p.Title, w.deal.Property, s.Reason), "Your link no longer opens the documents."},
 	})
 }
 

@@ -68,13 +68,28 @@ func TestADraftFollowsTheDealsPeople(t *testing.T) {
 	p.Proxies = []store.Proxy{p.Proxies[1]} // the second stays, with the places of the one who is gone left over
 	save(p)
 	want("1 B1 Buyer Number1 b1@example.net 3; 1 B3 Buyer Number3 b3@example.net 3; 1 B2 Jon Zwei jon@example.org 0; " + me + "; nobody 3")
+	jon, err := store.One[store.Signer](o.Store.Read(o.ctx), "packet_id = ? AND name = 'Jon Zwei'", id)
+	o.must(err)
+	if jon.Initials != "JZ2" || jon.Standing.Reading.Printed != "Berta Zwei, by Jon Zwei, its trustee" {
+		t.Errorf("Jon signs %q as %q", jon.Initials, jon.Standing.Reading.Printed)
+	}
+	o.must(o.SetWordings(o.ctx, o.m.OfficeID, map[deal.Kind]deal.Wording{deal.Trust: deal.ForOther}))
+	if err := o.SetWordings(o.ctx, o.m.OfficeID, map[deal.Kind]deal.Wording{deal.Trust: deal.ByProxy}); err == nil {
+		t.Error("a wording that does not suit a trust was taken")
+	}
+	jon, err = store.One[store.Signer](o.Store.Read(o.ctx), "id = ?", jon.ID)
+	o.must(err)
+	if jon.Standing.Reading.Printed != "Jon Zwei, trustee of the Berta Zwei" {
+		t.Errorf("the office’s wording did not reach the draft: %q", jon.Standing.Reading.Printed)
+	}
+	want("1 B1 Buyer Number1 b1@example.net 3; 1 B3 Buyer Number3 b3@example.net 3; 1 B2 Jon Zwei jon@example.org 0; " + me + "; nobody 3")
 
 	o.must(o.DropParty(o.ctx, o.m, who, sheet.Deal, o.parties(sheet.Deal)["Buyer Number1"].ID, 1, false))
 	want("1 B2 Buyer Number3 b3@example.net 3; 1 B1 Jon Zwei jon@example.org 0; " + me + "; nobody 6")
 
 	// Somebody else in a signer's place, in the draft.
 	save(store.Party{DealID: sheet.Deal, Role: deal.Seller, Name: "Sven Seller", Email: "sven@example.org"})
-	sheet, err := o.EditDraft(o.ctx, o.m, id, sheet.Rev, []desk.Edit{{Op: "replace", Signer: sheet.Signers[0].ID, Party: o.parties(sheet.Deal)["Sven Seller"].ID}})
+	sheet, err = o.EditDraft(o.ctx, o.m, id, sheet.Rev, []desk.Edit{{Op: "replace", Signer: sheet.Signers[0].ID, Party: o.parties(sheet.Deal)["Sven Seller"].ID}})
 	o.must(err)
 	want("1 S1 Sven Seller sven@example.org 3; 1 B1 Jon Zwei jon@example.org 0; " + me + "; nobody 6")
 
@@ -108,6 +123,9 @@ func TestSomebodyElseSignsInstead(t *testing.T) {
 	}
 	if err := o.Replace(o.ctx, o.m, who, id, sheet.Signers[0].ID, "Nora Neu", "nora@example.net"); err == nil {
 		t.Error("replaced twice")
+	}
+	if v, err := o.Signing(o.ctx, old, who); err != nil || len(v.Places)+len(v.Documents) > 0 {
+		t.Errorf("who was replaced still sees %d places of %d documents, %v", len(v.Places), len(v.Documents), err)
 	}
 	nora := o.token("nora@example.net")
 	v, err := o.Signing(o.ctx, nora, who)
@@ -217,6 +235,16 @@ func TestCirclesAndTexts(t *testing.T) {
 	sheet, err = o.EditDraft(o.ctx, o.m, id, sheet.Rev, []desk.Edit{{Op: "letter", Subject: sheet.Subject, Message: "Dear {first name}, closing is {closing date}."}})
 	o.must(err)
 	o.must(o.Send(o.ctx, o.m, who, id, sheet.Rev))
+	row, err = store.One[store.Deal](o.Store.Read(o.ctx), "id = ?", sheet.Deal)
+	o.must(err)
+	row.ClosingDate = ""
+	_, err = o.SaveDeal(o.ctx, row)
+	o.must(err)
+	sent, err := store.One[store.Packet](o.Store.Read(o.ctx), "id = ?", id)
+	o.must(err)
+	if sent.Subject != "Offer for 1 Test Street" || sent.Message != "Dear {first name}, closing is January 15, 2027." {
+		t.Errorf("what was said depends on what the deal says later: %q, %q", sent.Subject, sent.Message)
+	}
 	_, one := o.mailTo("b1@example.net")
 	_, two := o.mailTo("b2@example.net")
 	if !strings.Contains(one, "Dear Buyer, closing is January 15, 2027.") || !strings.Contains(one, "Call me, Buyer Number1.") || strings.Contains(two, "Call me") {

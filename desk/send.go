@@ -74,6 +74,9 @@ func (d *Desk) Send(ctx context.Context, m store.Member, who Who, id int64, rev 
 			return err
 		}
 		open := dr.findings()
+		if err := dr.settleWords(t, &p, signers); err != nil {
+			return err
+		}
 		facts := map[string]string{"title": p.Title, "message": p.Message, "subject": p.Subject}
 		for i, doc := range docs {
 			if err := t.Model(&store.PacketDocument{}).Where("id = ?", doc.ID).Update("sent_sha", doc.SentSha).Error; err != nil {

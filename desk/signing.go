@@ -58,7 +58,7 @@ func (d *Desk) byLink(ctx context.Context, t store.Tx, token, from string) (stor
 }
 
 // Signing returns what a link opens. Once the packet has ended only its state and, when it was
-// executed, the copy are to be had; see Copy.
+// executed, the copy are to be had; see Copy. Who left before signing sees nothing of it.
 func (d *Desk) Signing(ctx context.Context, token string, who Who) (Signing, error) {
 	var out Signing
 	t := d.Store.Read(ctx)
@@ -80,7 +80,7 @@ func (d *Desk) Signing(ctx context.Context, token string, who Who) (Signing, err
 		return out, err
 	}
 	out.Deal, out.Signers = dr.deal, dr.signers
-	if out.Packet.State.Final() {
+	if out.Packet.State.Final() || out.Signer.Stage == packet.Left {
 		return out, nil
 	}
 	out.Documents = dr.documents

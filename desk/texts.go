@@ -2,10 +2,11 @@ package desk
 
 import (
 	"context"
-	"errors"
 	"strings"
 	"time"
 	"unicode/utf8"
+
+	"gorm.io/gorm/clause"
 
 	"indicum/core/deal"
 	"indicum/core/letter"
@@ -77,6 +78,26 @@ func (d draft) words() []proof.Words {
 	return out
 }
 
+// settleWords fills the blanks that the deal knows when a packet is sent, so that a later change of the deal
+// changes nothing of what was said. What differs from mail to mail is filled as each is written.
+func (d draft) settleWords(t store.Tx, p *store.Packet, signers []store.Signer) error {
+	values := d.texts.values(*p, d.deal, store.Signer{Role: deal.Other, Number: 1})
+	for _, later := range []string{"name", "first name", "role", "last day"} {
+		delete(values, later)
+	}
+	p.Subject, p.Message = letter.Fill(p.Subject, values), letter.Fill(p.Message, values)
+	for i := range signers {
+		s := &signers[i]
+		if filled := letter.Fill(s.Note, values); filled != s.Note {
+			s.Note = filled
+			if err := t.Save(s).Error; err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
 // fill fills the blanks of a text for somebody.
 func (w writer) fill(text string, s store.Signer) string {
 	return letter.Fill(text, w.texts.values(*w.p, w.deal, s))
@@ -101,14 +122,12 @@ func (d *Desk) KeepText(ctx context.Context, in store.KeptText) error {
 	if unknown, _ := letter.Open(in.Subject+"\n"+in.Message, nil); len(unknown) > 0 {
 		return problem("“%s” stands for nothing. Words that are filled in: %s.", unknown[0], blankWords())
 	}
-	return d.write(ctx, func(t store.Tx) error {
-		old, err := store.One[store.KeptText](t.Lock(), "office_id = ? AND name = ?", in.OfficeID, in.Name)
-		if err != nil && !errors.Is(err, store.ErrNotFound) {
-			return err
-		}
-		in.ID = old.ID
-		return t.Save(&in).Error
-	})
+	return putNamed(d.Store.Read(ctx), &in, "subject", "message")
+}
+
+// putNamed writes something an office keeps under a name, in place of what had that name. Twice is once.
+func putNamed[T any](t store.Tx, row *T, columns ...string) error {
+	return t.Clauses(clause.OnConflict{DoUpdates: clause.AssignmentColumns(columns)}).Create(row).Error
 }
 
 func blankWords() string {

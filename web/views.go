@@ -15,6 +15,7 @@ import (
 
 	"indicum/core/contact"
 	"indicum/core/deal"
+	"indicum/core/letter"
 	"indicum/core/packet"
 	"indicum/desk"
 	"indicum/store"
@@ -42,7 +43,7 @@ func newViews(opt Options) *views {
 			return map[string]string{"buyer": "Buyers", "seller": "Sellers", "both": "Both sides"}[side]
 		},
 		"sub0": func(n int) int { return -n }, "soon": func(t *time.Time) bool { return t != nil && time.Until(*t) < 36*time.Hour },
-		"people": people, "add": func(a, b int) int { return a + b }, "first": func(s string) string { return strings.Fields(s + " ")[0] },
+		"people": people, "add": func(a, b int) int { return a + b }, "first": letter.FirstName,
 		"sum": func(s []store.Signer, m map[int64]int) int {
 			n := 0
 			for _, p := range s {
@@ -197,11 +198,5 @@ func people(signers []store.Signer) string {
 		}
 		names = append(names, s.Name)
 	}
-	switch len(names) {
-	case 0:
-		return ""
-	case 1:
-		return names[0]
-	}
-	return strings.Join(names[:len(names)-1], ", ") + " and " + names[len(names)-1]
+	return letter.List(names)
 }
