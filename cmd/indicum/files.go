@@ -14,6 +14,7 @@ import (
 
 	"indicum/core/cuts"
 	"indicum/core/pdf"
+	"indicum/core/spot"
 	"indicum/desk"
 )
 
@@ -81,6 +82,32 @@ func proposals(ctx context.Context, args []string) error {
 		return err
 	}
 	return json.NewEncoder(os.Stdout).Encode(cuts.Propose(read))
+}
+
+// lines prints the places on which a file's pages are signed, initialed, dated and filled in.
+func lines(ctx context.Context, args []string) error {
+	if len(args) != 1 {
+		return errors.New("this takes one file")
+	}
+	data, err := readFile(args[0])
+	if err != nil {
+		return err
+	}
+	e := engine()
+	defer e.Close()
+	in, err := e.Intake(ctx, data)
+	if err != nil {
+		return err
+	}
+	pages, err := e.Look(ctx, args[0], len(in.Pages), in.Clean, nil)
+	if err != nil {
+		return err
+	}
+	found := spot.Find(pages)
+	if found == nil {
+		found = []spot.Spot{}
+	}
+	return json.NewEncoder(os.Stdout).Encode(found)
 }
 
 // pageSpec reads “2-5,7@90”; "" means all pages.

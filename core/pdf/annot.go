@@ -36,7 +36,7 @@ func (c *copier) annotations(n pageNode, self types.IndirectRef) (types.Array, [
 		kind := c.r.name(d["Subtype"])
 		switch {
 		case d == nil:
-		case kind == "Widget" && c.live && c.fieldType(d) != "Sig":
+		case kind == "Widget" && c.live && (c.fieldType(d) != "Sig" || c.inherited(d, "V") == nil):
 			kept = append(kept, c.liveWidget(o, d, self))
 		case kind == "Widget":
 			if a, ok := c.widget(d); ok {

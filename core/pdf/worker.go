@@ -11,6 +11,7 @@ import (
 	"github.com/landlock-lsm/go-landlock/landlock"
 
 	"indicum/core/cuts"
+	"indicum/core/spot"
 )
 
 // errNeedDocument asks the caller to send the document again with its bytes.
@@ -22,6 +23,7 @@ type request struct {
 	Intake  bool
 	Render  *renderTask
 	Read    *readTask
+	Look    *lookTask
 	Compose [][]PageRef // for each file to make
 	Execute *Plan
 	Now     time.Time
@@ -39,6 +41,7 @@ type response struct {
 	files    [][]byte // what was made
 	Prepared Prepared
 	Text     []cuts.Page
+	Seen     []spot.Page
 }
 
 // workerMemory is the memory in bytes at which a worker's garbage collector works hard; the engine
@@ -126,6 +129,8 @@ func (e *renderer) do(req request) (resp response) {
 		one(png)
 	case req.Read != nil:
 		resp.Text, err = e.read(*req.Read, first)
+	case req.Look != nil:
+		resp.Seen, err = e.look(*req.Look, first)
 	case req.Execute != nil:
 		req.Execute.Documents = req.data
 		resp.Prepared, err = e.execute(*req.Execute, req.Now)

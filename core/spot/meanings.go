@@ -1,0 +1,249 @@
+package spot
+
+import (
+	"math"
+	"regexp"
+	"strings"
+	"unicode"
+)
+
+const shortLine = 66.0 // points; a person's initials need less, a signature more
+
+var sentenceEnd = regexp.MustCompile(`[.;!?]["”’)]?\s+`)
+
+// tail is the part of a text before a blank that could name it; running reports that the blank stands
+// in the middle of a sentence.
+func tail(g *segment) (text string, running bool) {
+	text = strings.TrimSpace(g.text)
+	if at := sentenceEnd.FindAllStringIndex(text, -1); len(at) > 0 && len(strings.Fields(text)) > 4 {
+		if rest := strings.TrimSpace(text[at[len(at)-1][1]:]); rest != "" {
+			text = rest
+		}
+	}
+	n := len(strings.Fields(text))
+	if n <= 6 || strings.HasSuffix(text, ":") && n <= 16 {
+		return text, false
+	}
+	f := strings.Fields(text)
+	if last := strings.Join(f[max(0, n-4):], " "); initialsRe.MatchString(plain(last)) && regexp.MustCompile(`initials?\W*$`).MatchString(strings.ToLower(last)) {
+		return last, false
+	}
+	return text, true
+}
+
+// goesOn reports whether a text right of a blank continues the sentence before it.
+func goesOn(g *segment, q *place) bool {
+	first := []rune(g.words[0].text)
+	if g.x0-q.x1 > 9 {
+		return false
+	}
+	m := read(g.text)
+	if m.kind != "" && m.kind != Text || m.roleOnly {
+		return false
+	}
+	return unicode.IsLower(first[0]) || strings.ContainsRune(",.;%", first[0]) || len(g.words) > 5 && !unicode.IsUpper(first[0])
+}
+
+// interpret says what a place is from the texts around it. chained places must come after the place
+// they follow.
+func (p *printed) interpret(q *place) {
+	if w := q.widget; w != nil && p.named(q, w) {
+		return
+	}
+	type witness struct {
+		meaning
+		text string
+		sure float64
+	}
+	var say []witness
+	add := func(text string, sure float64) {
+		if m := read(text); m.kind != "" || m.role != "" || m.roleOnly {
+			say = append(say, witness{m, text, sure})
+		}
+	}
+	if q.inside != nil {
+		add(q.inside.text, 0.95)
+	}
+	if q.left != nil && q.inside == nil {
+		text, running := tail(q.left)
+		q.label = text
+		q.sentence = running || q.right != nil && goesOn(q.right, q) && !strings.HasSuffix(text, ":")
+		if !q.sentence {
+			add(text, 0.95)
+		} else if m := read(text); !running && m.kind == Initials {
+			q.sentence = false
+			add(text, 0.9)
+		}
+	} else if q.right != nil && goesOn(q.right, q) && q.typed {
+		q.sentence = true
+	}
+	if q.below != nil {
+		add(q.below.text, 0.95)
+	}
+	if q.right != nil && !q.right.taken && !q.sentence && len(q.right.words) <= 6 && (len(say) == 0 || say[0].kind == "") {
+		add(q.right.text, 0.85)
+	}
+	if q.head != nil {
+		add(q.head.text, 0.9)
+	}
+	if q.rowHead != nil {
+		add(q.rowHead.text, 0.85)
+	}
+	if q.above != nil {
+		add(q.above.text, 0.85)
+	}
+	q.sure = 0.5
+	for _, s := range say {
+		if q.kind == "" && s.kind != "" && (s.kind != Text || q.head == nil) {
+			q.kind, q.entity, q.sure = s.kind, s.entity, s.sure
+			if q.label == "" || s.kind != Text {
+				q.label = s.text
+			}
+		}
+		if q.role == "" && s.role != "" {
+			q.role, q.number, q.plural = s.role, s.number, s.plural
+			if s.roleOnly && q.kind == "" {
+				q.roleOnly = true
+			}
+			if q.label == "" {
+				q.label = s.text
+			}
+		} else if q.role == s.role && q.number == 0 {
+			q.number = s.number
+		}
+	}
+	p.followChain(q, len(say) == 0)
+	if q.kind == "" && q.role != "" && !q.sentence {
+		q.kind, q.roleOnly, q.sure = Signature, true, 0.85
+		if q.width() < shortLine && q.cell == nil || q.width() < 44 {
+			q.kind, q.sure = Initials, 0.8
+		}
+	}
+	if q.kind == "" {
+		q.kind, q.sure = Text, 0.6
+		if q.label == "" {
+			for _, g := range []*segment{q.inside, q.below, q.right, q.above, q.head} {
+				if g != nil && q.label == "" {
+					q.label = g.text
+				}
+			}
+		}
+	}
+	if q.kind == Date && q.sentence {
+		q.kind = Text
+	}
+}
+
+// followChain gives a place the meaning of the one before it in its row, when nothing stands between.
+func (p *printed) followChain(q *place, silent bool) {
+	c := q.chained
+	if c == nil || c.dropped {
+		return
+	}
+	if silent && (c.kind == Initials || c.kind == Signature && q.width() < shortLine) {
+		q.kind, q.role, q.sure, q.label = c.kind, c.role, c.sure-0.03, c.label
+	} else if silent && c.kind == Date && q.x0-c.x1 < 12 && q.width() < 60 { // the day, month and year of one date
+		c.x1 = q.x1
+		q.dropped = true
+		q.chained = c
+	} else if q.role == "" && (q.kind == c.kind || q.kind == "") && c.role != "" && q.kind != Text {
+		q.role = c.role
+	}
+}
+
+// named reads what a form field is called; it reports false when that says nothing.
+func (p *printed) named(q *place, w *Widget) bool {
+	m := readName(w.Name)
+	if says := read(w.Says); says.kind != "" || says.role != "" && m.role == "" {
+		if says.kind == "" {
+			says.kind = m.kind
+		}
+		if says.role == "" {
+			says.role, says.number = m.role, m.number
+		}
+		m = says
+	}
+	q.label = w.Says
+	if q.label == "" {
+		q.label = w.Name
+	}
+	q.meaning = m
+	q.roleOnly = false
+	switch {
+	case w.Type == "Btn":
+		q.kind, q.sure = Checkbox, 0.99
+	case w.Type == "Sig":
+		q.sure = 0.99
+		if q.kind != Initials {
+			q.kind = Signature
+		}
+		q.entity = false
+		return q.role != "" // the page may say whose it is
+	case w.Type == "Ch":
+		q.kind, q.sure = Text, 0.97
+	case m.kind == Signature && q.y-q.top > 40:
+		q.kind, q.sure = Text, 0.7
+	case m.kind != "":
+		q.sure = 0.97
+	case m.roleOnly && m.role != "" && q.width() > shortLine:
+		q.kind, q.sure = Name, 0.7 // a form field to type into is no place for a signature unless it says so
+		return false
+	default:
+		q.meaning = meaning{}
+		q.label = ""
+		return false
+	}
+	return true
+}
+
+// settle decides what only the neighbours can tell: whether the line behind a party's name is for a
+// signature or for printing the name.
+func (p *printed) settle(all []*place) {
+	for _, q := range all {
+		if q.dropped || !q.roleOnly || q.kind != Signature || q.widget != nil {
+			continue
+		}
+		for _, o := range all {
+			if o != q && o.entity && o.y > q.y+4 && o.y-q.y < 70 && math.Abs(o.x0-q.x0) < 90 && !p.otherParty(q, o, all) {
+				q.kind, q.sure = Name, 0.85 // the company's name, above the line of who signs for it
+			}
+		}
+		if q.kind == Signature && !p.dated(q, all) && p.proseBelow(q) {
+			q.kind, q.sure = Name, 0.7
+		}
+	}
+}
+
+// otherParty reports whether another party's line stands between two places.
+func (p *printed) otherParty(q, o *place, all []*place) bool {
+	for _, k := range all {
+		if k != q && k.roleOnly && k.kind == Signature && k.y > q.y+4 && k.y < o.y-4 && math.Abs(k.x0-q.x0) < 60 {
+			return true
+		}
+	}
+	return false
+}
+
+// dated reports whether a place for a date, a signature or a printed name belongs to the line.
+func (p *printed) dated(q *place, all []*place) bool {
+	for _, o := range all {
+		if o == q || o.dropped || o.roleOnly {
+			continue
+		}
+		if k := o.kind; (k == Date || k == Signature || k == Name) && o.y-q.y < 34 && o.y-q.y > -5 {
+			return true
+		}
+	}
+	return false
+}
+
+// proseBelow reports whether the text of the form goes on below a place.
+func (p *printed) proseBelow(q *place) bool {
+	n := 0
+	for _, g := range p.segs {
+		if g.base > q.y+10 && len(g.words) >= 8 && g.width() > 0.4*p.Width && g.base < p.Height-60 {
+			n++
+		}
+	}
+	return n >= 3
+}

@@ -1,0 +1,277 @@
+package spot
+
+import (
+	"math"
+	"strings"
+)
+
+// seats says for whom each place is: from titles above, from the signature beside it, from the order.
+func (p *printed) seats(all []*place) {
+	for _, q := range all {
+		if !q.dropped && q.role == "" && (q.kind == Signature || q.kind == Initials) {
+			p.underTitle(q, all)
+		}
+	}
+	for _, q := range all {
+		if q.dropped {
+			continue
+		}
+		switch q.kind {
+		case Date, Name, Text:
+			p.partner(q, all)
+		}
+	}
+	for _, kind := range []string{Signature, Initials} {
+		p.number(all, kind)
+	}
+	for _, q := range all {
+		if s := q.signs; s != nil && q.number == 0 {
+			q.role, q.number = s.role, s.number
+		}
+	}
+	for _, kind := range []string{Date, Name} {
+		p.number(all, kind)
+	}
+	for _, q := range all {
+		if q.role == "" {
+			q.number = 0
+		}
+	}
+}
+
+const titleReach = 230.0 // points from a block's title to its last line
+
+// underTitle takes a signature's seat from the title of its block or of its column.
+func (p *printed) underTitle(q *place, all []*place) {
+	x0, x1 := q.x0, q.x1
+	if q.left != nil {
+		x0 = math.Min(x0, q.left.x0)
+	}
+	var best *segment
+	score := math.Inf(1)
+	for _, g := range p.segs {
+		d := q.y - g.base
+		if d < 5 || d > titleReach || len(g.words) > 8 {
+			continue
+		}
+		m := read(g.text)
+		if m.role == "" || m.kind == Text || m.kind == Date || m.kind == Name {
+			continue
+		}
+		aside := math.Max(0, math.Max(g.x0-x1, x0-g.x1-30))
+		if aside > 0 && g.x0 > x1 {
+			continue // the title of another column
+		}
+		if s := d + aside*1.2; s < score {
+			best, score = g, s
+		}
+	}
+	if best != nil {
+		m := read(best.text)
+		q.role, q.number = m.role, m.number
+		q.sure -= 0.06
+		if m.number == 0 && m.plural {
+			q.plural = true
+		}
+		if q.label == "" || plain(q.label) == "x" {
+			q.label = best.text
+		}
+		return
+	}
+	// The last words of the paragraph above may say who is to sign.
+	var near *segment
+	for _, g := range p.segs {
+		if d := q.y - g.base; d > 5 && d < 90 && len(g.words) > 8 && g.x0 < x1 && g.x1 > x0 && (near == nil || g.base > near.base) {
+			if role, _ := roleIn(plain(g.text)); role != "" {
+				near = g
+			}
+		}
+	}
+	if near != nil {
+		q.role, _ = roleIn(plain(near.text))
+		q.sure -= 0.2
+	}
+}
+
+// partner finds the signature to which a date, a name or a detail belongs.
+func (p *printed) partner(q *place, all []*place) {
+	if q.kind == Text && !inBlock(q) {
+		return
+	}
+	match := func(s *place) bool {
+		return !s.dropped && (s.kind == Signature || s.kind == Initials && q.kind == Date) && (q.role == "" || q.role == s.role) && (q.number == 0 || s.number == 0 || q.number == s.number)
+	}
+	var row *place
+	for _, s := range all {
+		if !match(s) || math.Abs(s.y-q.y) > 7 && !sameRow(s, q) {
+			continue
+		}
+		left := s.x1 <= q.x0+3
+		switch {
+		case row == nil, left && row.x0 > q.x0, left && s.x0 > row.x0 && row.x1 <= q.x0+3, !left && row.x0 > q.x0 && s.x0 < row.x0:
+			row = s
+		}
+	}
+	if row != nil && !(row.x0 > q.x0 && p.signAbove(q, all, match) != nil && q.kind != Date) {
+		q.signs = row
+		return
+	}
+	up, down := p.signAbove(q, all, match), p.signBelow(q, all, match)
+	switch {
+	case up == nil && down == nil:
+		return
+	case up == nil:
+		q.signs = down
+	case down == nil || !p.leads(q, all):
+		q.signs = up
+	default:
+		q.signs = down
+	}
+	if q.kind == Text && math.Abs(q.signs.y-q.y) > 110 {
+		q.signs = nil
+	}
+}
+
+func sameRow(a, b *place) bool {
+	return a.cell != nil && b.cell != nil && math.Abs(a.cell.y0-b.cell.y0) < 3 && math.Abs(a.cell.y1-b.cell.y1) < 3
+}
+
+// inBlock reports whether a text place is a detail of who signs.
+func inBlock(q *place) bool {
+	s := plain(q.label)
+	for _, w := range []string{"title", "its", "capacity", "company", "firm", "brokerage", "license", "licence", "lic", "phone", "email", "e-mail", "address", "time", "mls"} {
+		if strings.HasPrefix(s, w) || strings.HasSuffix(s, w) {
+			return len(strings.Fields(s)) <= 5
+		}
+	}
+	return false
+}
+
+func inColumn(a, b *place) bool {
+	return a.x0 < b.x1+12 && a.x1 > b.x0-12
+}
+
+const blockReach = 140.0
+
+func (p *printed) signAbove(q *place, all []*place, match func(*place) bool) *place {
+	var best *place
+	for _, s := range all {
+		if d := q.y - s.y; match(s) && d > 4 && d < blockReach && inColumn(s, q) && (best == nil || s.y > best.y) {
+			best = s
+		}
+	}
+	if best != nil && p.titleBetween(best, q) {
+		return nil
+	}
+	return best
+}
+
+func (p *printed) signBelow(q *place, all []*place, match func(*place) bool) *place {
+	var best *place
+	for _, s := range all {
+		if d := s.y - q.y; match(s) && d > 4 && d < blockReach && inColumn(s, q) && (best == nil || s.y < best.y) {
+			best = s
+		}
+	}
+	if best != nil && p.titleBetween(q, best) {
+		return nil
+	}
+	return best
+}
+
+// titleBetween reports whether the title of another block stands between two places of a column.
+func (p *printed) titleBetween(a, b *place) bool {
+	for _, g := range p.segs {
+		if g.top < a.y+3 || g.base > b.y-9 || g.taken || g.x1 < math.Min(a.x0, b.x0)-30 || g.x0 > math.Max(a.x1, b.x1) || g == a.below || g == b.above {
+			continue
+		}
+		if m := read(g.text); m.roleOnly && len(g.words) <= 4 && g.top-a.y > belowReach {
+			return true
+		}
+		if len(g.words) >= 9 && g.width() > 0.4*p.Width {
+			return true
+		}
+	}
+	return false
+}
+
+// leads reports whether places of this kind come before the signature in their column's blocks.
+func (p *printed) leads(q *place, all []*place) bool {
+	var first *place // the first signature of the column
+	for _, s := range all {
+		if !s.dropped && s.kind == Signature && inColumn(s, q) && math.Abs(s.y-q.y) < 3*blockReach && (first == nil || s.y < first.y) {
+			first = s
+		}
+	}
+	if first == nil {
+		return false
+	}
+	for _, o := range all {
+		if d := first.y - o.y; !o.dropped && o.kind == q.kind && d > 4 && d < 90 && inColumn(o, first) && !p.titleBetween(o, first) {
+			return true
+		}
+	}
+	return false
+}
+
+// number numbers the places of one kind by the order in which people of a role are listed.
+func (p *printed) number(all []*place, kind string) {
+	last := map[string]*place{}
+	for _, q := range all { // in reading order
+		if q.dropped || q.kind != kind || q.role == "" {
+			continue
+		}
+		role := string(q.role)
+		if q.number == 0 && q.signs == nil {
+			q.number = 1
+			if a := last[role]; a != nil && !p.startsAnew(a, q) {
+				q.number = min(a.number+1, 9)
+			}
+		}
+		last[role] = q
+	}
+}
+
+// startsAnew reports whether a place begins another list of the same people.
+func (p *printed) startsAnew(a, q *place) bool {
+	if math.Abs(a.y-q.y) < 5 || sameRow(a, q) {
+		if q.kind == Initials && a.cell != nil && q.cell != nil && a.cell != q.cell {
+			return choiceWord(headText(a)) != choiceWord(headText(q)) || a.rowHead != q.rowHead
+		}
+		if q.kind == Initials && q.left != nil && a.left != nil && q.left != a.left {
+			return choiceWord(q.left.text) != choiceWord(a.left.text)
+		}
+		return false
+	}
+	if a.cell != nil && q.cell != nil && q.kind == Initials && math.Abs(q.cell.y0-a.cell.y1) < 4 && q.role == a.role && q.rowHead != a.rowHead && q.rowHead != nil {
+		m := read(q.rowHead.text)
+		return m.role == "" // rows of people go on, rows of matters begin anew
+	}
+	if q.y-a.y > 130 {
+		return true
+	}
+	for _, g := range p.segs {
+		if g.base < a.y+2 || g.base > q.y+3 || g == a.below || g == q.below {
+			continue
+		}
+		if m := read(g.text); len(g.words) >= 7 && m.kind == "" || len(g.words) >= 5 && g.width() > 0.4*p.Width && m.kind == "" {
+			return true
+		}
+		if q.kind == Initials && g == q.left && q.y-a.y > 9 {
+			t := plain(g.text)
+			_, rest := roleIn(t)
+			if strings.Trim(initialsRe.ReplaceAllString(rest, ""), edges+"0123456789# ") != "" {
+				return true
+			}
+		}
+	}
+	// The same words once more, a good way below: another list.
+	return q.kind == Initials && q.y-a.y > 60
+}
+
+func headText(q *place) string {
+	if q.head != nil {
+		return q.head.text
+	}
+	return ""
+}

@@ -1,0 +1,269 @@
+package spot
+
+import (
+	"math"
+	"sort"
+	"strings"
+	"unicode"
+)
+
+// word is a piece of text without spaces.
+type word struct {
+	text                         string
+	x0, x1, top, base, low, size float64
+}
+
+// segment is words of one line that stand together: a label, a heading, a line of a paragraph.
+type segment struct {
+	words             []word
+	text              string
+	x0, x1, top, base float64
+	low, size         float64
+	line              int  // segments of one line share it
+	taken             bool // it names a place on its own line
+}
+
+func (s *segment) width() float64 { return s.x1 - s.x0 }
+
+// stroke is a horizontal line that may be one to write on.
+type stroke struct {
+	x0, x1, y, thick float64
+	from             string
+}
+
+// printed is a page taken apart.
+type printed struct {
+	Page
+	words   []word
+	segs    []*segment
+	strokes []stroke
+	ups     []Rule // vertical
+	ticks   []tick
+	// what of the strokes turned out to belong to a frame or a table
+	cells []cell
+}
+
+type tick struct {
+	x0, y0, x1, y1 float64
+	from           string
+}
+
+const boxGlyphs = "☐□❑❒❏▢◻⬜○◯❍◘\uf06f\uf0a8\uf071\uf072\uf0a3\uf06d"
+
+func isFiller(r rune) bool {
+	switch r {
+	case '_', '‗', '＿', '.', '…', '·', '-', '–', '—', '․':
+		return true
+	}
+	return false
+}
+
+// least says how many of a filler make a line.
+func least(r rune) int {
+	switch r {
+	case '_', '‗', '＿':
+		return 2
+	case '…':
+		return 2
+	case '.', '·', '․':
+		return 5
+	}
+	return 6
+}
+
+// takeApart splits a page's runs into words, typed lines and typed boxes.
+func takeApart(p Page) *printed {
+	out := &printed{Page: p}
+	for _, r := range p.Runs {
+		out.run(r)
+	}
+	out.lines()
+	return out
+}
+
+func (p *printed) run(r Run) {
+	dings := strings.Contains(strings.ToLower(r.Font), "dings")
+	ch := r.Chars
+	for i := 0; i < len(ch); {
+		c := ch[i]
+		switch {
+		case unicode.IsSpace(c.R) || c.R == 0:
+			i++
+		case strings.ContainsRune(boxGlyphs, c.R) || dings && strings.ContainsRune("o¨qrnpmlx£", c.R):
+			p.ticks = append(p.ticks, squared(c, r.Size))
+			i++
+		case isFiller(c.R) && filler(ch[i:]) > 0:
+			n := filler(ch[i:])
+			p.typed(ch[i:i+n], r.Size)
+			i += n
+		case (c.R == '[' || c.R == '(' || c.R == '{') && p.bracket(ch[i:], r.Size):
+			for ch[i].R != ']' && ch[i].R != ')' && ch[i].R != '}' {
+				i++
+			}
+			i++
+		default:
+			n := wordLength(ch[i:], r.Size)
+			p.words = append(p.words, wordOf(ch[i:i+n], r.Size))
+			i += n
+		}
+	}
+}
+
+// squared takes a glyph for the box it shows; not every font gives its ink truly.
+func squared(c Char, size float64) tick {
+	w, h := c.X1-c.X0, c.Y1-c.Y0
+	if w < 4 || h < 4 || h > 1.6*w || w > 1.6*h {
+		s := math.Max(5, 0.72*size)
+		return tick{c.X0, c.Y1 - s, c.X0 + s, c.Y1, "text"}
+	}
+	return tick{c.X0, c.Y0, c.X1, c.Y1, "text"}
+}
+
+// filler counts the characters of a typed line, spaces between them included, 0 if it is none.
+func filler(ch []Char) int {
+	first, n, end := ch[0].R, 0, 0
+	for i, c := range ch {
+		if c.R == first && (i == 0 || c.X0-ch[end-1].X1 < 9) {
+			n++
+			end = i + 1
+			continue
+		}
+		if !unicode.IsSpace(c.R) {
+			break
+		}
+	}
+	if n < least(first) {
+		return 0
+	}
+	return end
+}
+
+func (p *printed) typed(ch []Char, size float64) {
+	s := stroke{x0: ch[0].X0, x1: ch[len(ch)-1].X1, y: (ch[0].Y0 + ch[0].Y1) / 2, thick: 0.5, from: "text"}
+	if ch[0].R == '.' || ch[0].R == '…' || ch[0].R == '·' {
+		s.y = ch[0].Y1
+	}
+	p.strokes = append(p.strokes, s)
+}
+
+// bracket reports whether brackets hold only spaces, and adds what they stand for: a box to tick when
+// they are close, else a line.
+func (p *printed) bracket(ch []Char, size float64) bool {
+	for i, c := range ch[1:] {
+		if unicode.IsSpace(c.R) {
+			continue
+		}
+		if c.R != ']' && c.R != ')' && c.R != '}' {
+			return false
+		}
+		gap := c.X0 - ch[0].X1
+		base := c.Y1 - 0.2*(c.Y1-c.Y0)
+		switch {
+		case gap < 1.2 || i == 0 && gap < 2.5:
+			return false
+		case gap <= 1.6*size:
+			mid, half := (ch[0].X1+c.X0)/2, math.Max(4, math.Min(0.4*size, 6))
+			p.ticks = append(p.ticks, tick{mid - half, base - 2*half, mid + half, base, "text"})
+		default:
+			p.strokes = append(p.strokes, stroke{ch[0].X1, c.X0, base, 0.5, "text"})
+		}
+		return true
+	}
+	return false
+}
+
+// wordLength counts the characters up to a space, a typed line or a gap.
+func wordLength(ch []Char, size float64) int {
+	for i := 1; i < len(ch); i++ {
+		c := ch[i]
+		if unicode.IsSpace(c.R) || strings.ContainsRune(boxGlyphs, c.R) || c.X0-ch[i-1].X1 > 0.6*size || (isFiller(c.R) && filler(ch[i:]) > 0) {
+			return i
+		}
+	}
+	return len(ch)
+}
+
+const descending = "gjpqy,;()[]{}|Q@$/\\_µçß"
+
+func wordOf(ch []Char, size float64) word {
+	w := word{x0: ch[0].X0, x1: ch[len(ch)-1].X1, top: math.Inf(1), size: size}
+	var text strings.Builder
+	var bases []float64
+	for _, c := range ch {
+		text.WriteRune(c.R)
+		w.top, w.low = math.Min(w.top, c.Y0), math.Max(w.low, c.Y1)
+		if unicode.IsLetter(c.R) && !strings.ContainsRune(descending, c.R) || unicode.IsDigit(c.R) {
+			bases = append(bases, c.Y1)
+		}
+	}
+	w.text = text.String()
+	w.base = w.low
+	if len(bases) > 0 {
+		sort.Float64s(bases)
+		w.base = bases[len(bases)/2]
+	} else if strings.ContainsAny(w.text, "gjpqy()[]{}") {
+		w.base = w.low - 0.2*size
+	}
+	return w
+}
+
+// lines sorts the words into lines and segments.
+func (p *printed) lines() {
+	ws := p.words
+	sort.SliceStable(ws, func(a, b int) bool { return ws[a].base < ws[b].base })
+	var rows [][]word
+	for i := 0; i < len(ws); {
+		j, base := i, ws[i].base
+		for j < len(ws) && ws[j].base-base <= math.Max(1.8, 0.3*ws[j].size) && ws[j].base-ws[i].base < 5 {
+			base = ws[j].base
+			j++
+		}
+		row := append([]word(nil), ws[i:j]...)
+		sort.SliceStable(row, func(a, b int) bool { return row[a].x0 < row[b].x0 })
+		rows = append(rows, row)
+		i = j
+	}
+	for n, row := range rows {
+		var s *segment
+		for _, w := range row {
+			if s == nil || w.x0-s.x1 > math.Max(0.85*math.Max(w.size, s.size), 5) || p.between(s, w) {
+				s = &segment{x0: w.x0, top: w.top, size: w.size, line: n}
+				p.segs = append(p.segs, s)
+			}
+			s.words = append(s.words, w)
+			s.x1, s.top, s.low = math.Max(s.x1, w.x1), math.Min(s.top, w.top), math.Max(s.low, w.low)
+			s.base = w.base
+			if s.text != "" {
+				s.text += " "
+			}
+			s.text += w.text
+		}
+	}
+}
+
+// between reports whether a typed line, a box to tick or a vertical rule stands between a segment and
+// the next word.
+func (p *printed) between(s *segment, w word) bool {
+	for _, k := range p.strokes {
+		if math.Abs(k.y-s.base) < 6 && k.x0 >= s.x1-2 && k.x1 <= w.x0+2 {
+			return true
+		}
+	}
+	for _, k := range p.ticks {
+		if k.y1 > s.top-2 && k.y0 < s.base+2 && k.x0 >= s.x1-2 && k.x1 <= w.x0+2 {
+			return true
+		}
+	}
+	mid := s.base - 0.3*s.size
+	for _, r := range p.Rules {
+		if r.X1-r.X0 < 2.5 && r.Y0 < mid && r.Y1 > mid && r.X0 > s.x1-1.5 && r.X1 < w.x0+1.5 {
+			return true
+		}
+	}
+	for _, b := range p.Boxes {
+		if b.Y < mid && b.Y+b.H > mid && b.X > s.x1-1.5 && b.X+b.W < w.x0+1.5 {
+			return true
+		}
+	}
+	return false
+}
