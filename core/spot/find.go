@@ -29,6 +29,7 @@ func findOn(page Page, nr int) []Spot {
 	p.frames()
 	all := p.places()
 	all = p.shared(all)
+	all = p.tables(all)
 	p.name(all)
 	for _, q := range all {
 		p.interpret(q)
@@ -36,6 +37,7 @@ func findOn(page Page, nr int) []Spot {
 	if page.Unread {
 		p.guess(all)
 	}
+	p.unnamed(all)
 	p.separators(all)
 	p.settle(all)
 	p.signingDates(all)

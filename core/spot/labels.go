@@ -8,6 +8,7 @@ import (
 // Distances in points within which a text names a place (common practice, no source).
 const (
 	leftReach  = 46.0
+	farReach   = 170.0 // of a label in a column of labels
 	rightReach = 14.0
 	belowReach = 13.0
 	aboveReach = 34.0
@@ -18,12 +19,16 @@ func (p *printed) name(all []*place) {
 	for i, q := range all {
 		p.beside(q, all, i)
 	}
+	rightward(all)
 	stacked := p.habit(all)
 	for _, q := range all {
-		if q.cell != nil && q.inside == nil {
+		if q.in == nil {
+			q.in = p.around(q)
+		}
+		if q.in != nil && q.inside == nil && q.left == nil && q.head == nil {
 			p.heads(q)
 		}
-		if q.inside == nil || q.widget != nil {
+		if q.inside == nil && (q.cell == nil || q.head == nil && q.rowHead == nil) || q.widget != nil {
 			q.below = p.beneath(q, all, stacked)
 			q.above = p.over(q, all, stacked)
 		}
@@ -53,13 +58,20 @@ func (p *printed) beside(q *place, all []*place, at int) {
 		if math.Abs(g.base-middle) > 6 && !(q.widget != nil && g.base > q.top && g.base < q.y+3) || q.inside == g {
 			continue
 		}
-		if q.cell != nil && (g.x0 < q.cell.x0-1 || g.x1 > q.cell.x1+1) {
-			continue
+		if t := plain(g.text); t == "" || dateGlue.MatchString(t) && q.chained != nil && q.x0-stop < 26 {
+			continue // brackets and strokes around a blank
 		}
-		if g.x1 <= q.x0+3 && g.x0 >= stop-3 && q.x0-g.x1 < leftReach && (q.left == nil || g.x1 > q.left.x1) && !p.walled(g.x1, q.x0, q.y) {
+		x0, x1 := q.x0, q.x1
+		if q.cell != nil {
+			if q.inside != nil || p.cellOf(g) != nil && p.cellOf(g) != q.cell {
+				continue
+			}
+			x0, x1 = q.cell.x0-1.5, q.cell.x1+1.5 // beyond its own walls
+		}
+		if g.x1 <= x0+3 && g.x0 >= stop-3 && (x0-g.x1 < leftReach || x0-g.x1 < farReach && g.labelLike()) && (q.left == nil || g.x1 > q.left.x1) && !p.walled(g.x1, x0, q.y) {
 			q.left = g
 		}
-		if g.x0 >= q.x1-3 && g.x1 <= next+3 && g.x0-q.x1 < rightReach && (q.right == nil || g.x0 < q.right.x0) && !p.walled(q.x1, g.x0, q.y) {
+		if g.x0 >= x1-3 && g.x1 <= next+3 && g.x0-x1 < rightReach && (q.right == nil || g.x0 < q.right.x0) && !p.walled(x1, g.x0, q.y) {
 			q.right = g
 		}
 	}
@@ -69,8 +81,31 @@ func (p *printed) beside(q *place, all []*place, at int) {
 	if q.left != nil || q.chained != nil && q.x0-q.chained.x1 > leftReach {
 		q.chained = nil
 	}
-	if c := q.chained; c != nil && p.walled(c.x1, q.x0, q.y) {
+	if c := q.chained; c != nil && c.cell == nil && p.walled(c.x1, q.x0, q.y) {
 		q.chained = nil
+	}
+}
+
+// rightward finds the rows that have their labels right of the lines, and takes away what was thought to
+// stand left of the next.
+func rightward(all []*place) {
+	for i := 0; i < len(all); {
+		j := i
+		for j < len(all) && math.Abs(all[j].y-all[i].y) < 5 {
+			j++
+		}
+		row := all[i:j]
+		i = j
+		first, last := row[0], row[len(row)-1]
+		if len(row) < 2 || first.left != nil || first.right == nil || last.right == nil || !first.right.labelLike() || !last.right.labelLike() {
+			continue
+		}
+		for k := 1; k < len(row); k++ {
+			if row[k].left != nil && row[k].left == row[k-1].right && row[k].left.x0-row[k-1].x1 < row[k].x0-row[k].left.x1 {
+				row[k].left.taken = false
+				row[k].left = nil
+			}
+		}
 	}
 }
 
@@ -118,12 +153,16 @@ func (p *printed) habit(all []*place) (votes int) {
 
 // beneath finds the small text below a line.
 func (p *printed) beneath(q *place, all []*place, habit int) *segment {
+	y := q.y
 	if q.cell != nil {
-		return nil
+		y = q.cell.y1
 	}
 	var best *segment
 	for _, g := range p.segs {
-		up := g.top - q.y
+		up := g.top - y
+		if q.cell != nil && p.cellOf(g) != nil {
+			continue
+		}
 		if g.taken || up < -2.5 || up > belowReach || g.x1 < q.x0-2 || g.x0 > q.x1+2 || g.base <= q.y+2 {
 			continue
 		}
@@ -156,9 +195,6 @@ func (p *printed) down(g *segment, all []*place, but *place) (float64, bool) {
 
 // over finds the text above a line that names it, as a form with labels above has it.
 func (p *printed) over(q *place, all []*place, habit int) *segment {
-	if q.cell != nil {
-		return nil
-	}
 	ceiling := q.y - aboveReach
 	for _, o := range all { // what stands above another line belongs to that one
 		if o != q && o.y < q.y-5 && o.y > ceiling && o.x0 < q.x1 && o.x1 > q.x0 {
@@ -171,7 +207,13 @@ func (p *printed) over(q *place, all []*place, habit int) *segment {
 		if q.widget != nil {
 			top = q.top + 3
 		}
-		if g.taken || g.base > top || g.base < ceiling || g.x1 < q.x0 || g.x0 > q.x1 || len(g.words) > 9 {
+		if q.cell != nil {
+			if p.cellOf(g) != nil || g.base < q.cell.y0-14 {
+				continue
+			}
+			top = q.cell.y0 + 1
+		}
+		if g.taken || g.size > 1.25*p.size || g.base > top || g.base < ceiling || g.x1 < q.x0 || g.x0 > q.x1 || len(g.words) > 9 {
 			continue
 		}
 		if math.Abs(g.x0-q.x0) > 14 && math.Abs((g.x0+g.x1)/2-(q.x0+q.x1)/2) > 14 {
@@ -189,7 +231,7 @@ func (p *printed) over(q *place, all []*place, habit int) *segment {
 
 // heads finds the texts at the head of a cell's column and row.
 func (p *printed) heads(q *place) {
-	c := q.cell
+	c := q.in
 	q.head = p.columnHead(c)
 	// The first text cell left of it in its row.
 	for _, g := range p.segs {
@@ -197,6 +239,28 @@ func (p *printed) heads(q *place) {
 			q.rowHead = g
 		}
 	}
+}
+
+// around finds the cell in which a line stands.
+func (p *printed) around(q *place) *cell {
+	var best *cell
+	for i := range p.cells {
+		c := &p.cells[i]
+		if c.x0 < q.x0+3 && c.x1 > q.x1-3 && c.y0 < q.y-5 && c.y1 > q.y-1 && c.y1-c.y0 < 110 && (best == nil || c.y0 > best.y0) {
+			best = c
+		}
+	}
+	return best
+}
+
+// cellOf is the cell in which a text stands, nil if none.
+func (p *printed) cellOf(g *segment) *cell {
+	for i := range p.cells {
+		if c := &p.cells[i]; c.y1-c.y0 < 110 && c.holds((g.x0+g.x1)/2, g.base-0.3*g.size) {
+			return c
+		}
+	}
+	return nil
 }
 
 func (p *printed) inCell(g *segment, row *cell) bool {

@@ -64,7 +64,9 @@ func (p *printed) interpret(q *place) {
 	if q.inside != nil {
 		add(q.inside.text, 0.95)
 	}
-	if q.left != nil && q.inside == nil {
+	if q.left != nil && q.inside == nil && listed.MatchString(strings.TrimSpace(q.left.text)) {
+		q.listed = int(listed.FindStringSubmatch(strings.TrimSpace(q.left.text))[1][0] - '0')
+	} else if q.left != nil && q.inside == nil {
 		text, running := tail(q.left)
 		q.label = text
 		q.sentence = running || q.right != nil && goesOn(q.right, q) && !strings.HasSuffix(text, ":")
@@ -85,16 +87,23 @@ func (p *printed) interpret(q *place) {
 	}
 	if q.head != nil {
 		add(q.head.text, 0.9)
+		if m := read(q.head.text); m.kind == "" && m.role == "" {
+			say = append(say, witness{meaning{kind: Text}, q.head.text, 0.7})
+		}
 	}
-	if q.rowHead != nil {
-		add(q.rowHead.text, 0.85)
+	if q.rowHead != nil && q.rowHead != q.head {
+		m := read(q.rowHead.text)
+		if m.kind == Text && q.head != nil {
+			m.kind = ""
+		}
+		say = append(say, witness{m, q.rowHead.text, 0.85})
 	}
 	if q.above != nil {
 		add(q.above.text, 0.85)
 	}
 	q.sure = 0.5
 	for _, s := range say {
-		if q.kind == "" && s.kind != "" && (s.kind != Text || q.head == nil) {
+		if q.kind == "" && s.kind != "" {
 			q.kind, q.entity, q.sure = s.kind, s.entity, s.sure
 			if q.label == "" || s.kind != Text {
 				q.label = s.text
@@ -137,6 +146,9 @@ func (p *printed) interpret(q *place) {
 // followChain gives a place the meaning of the one before it in its row, when nothing stands between.
 func (p *printed) followChain(q *place, silent bool) {
 	c := q.chained
+	if c != nil && c.dropped { // part of a date
+		c = c.chained
+	}
 	if c == nil || c.dropped {
 		return
 	}

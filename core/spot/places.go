@@ -13,8 +13,9 @@ type place struct {
 	x0, x1, y float64 // the line
 	top       float64 // as high as a cell or widget reaches; 0 for a line
 	from      string
-	typed     bool // underscores among words
-	cell      *cell
+	typed     bool  // underscores among words
+	cell      *cell // the cell it is
+	in        *cell // the cell in which it stands
 	widget    *Widget
 
 	left, right, below, above, inside, head, rowHead *segment
@@ -23,6 +24,7 @@ type place struct {
 	meaning
 	label    string
 	sentence bool // stands in running text
+	listed   int  // the number printed before it, 0 for none
 	signs    *place
 	sure     float64
 	dropped  bool
@@ -128,7 +130,7 @@ func (p *printed) room(c *cell, lines []*place) *place {
 			return nil
 		}
 	}
-	q := &place{x0: c.x0 + 2, x1: c.x1 - 2, y: c.y1 - 2, top: c.y0 + 1.5, from: "rule", cell: c}
+	q := &place{x0: c.x0 + 2, x1: c.x1 - 2, y: c.y1 - 2, top: c.y0 + 1.5, from: "rule", cell: c, in: c}
 	if p.Picture {
 		q.from = "scan"
 	}
@@ -153,10 +155,32 @@ func (p *printed) room(c *cell, lines []*place) *place {
 		}
 		g.taken = true
 	}
-	if q.y-q.top < 7 {
+	if q.y-q.top < 7 || q.inside != nil && p.isHead(c) {
 		return nil
 	}
 	return q
+}
+
+// isHead reports whether a cell with text names the empty cells right of it or below it.
+func (p *printed) isHead(c *cell) bool {
+	for i := range p.cells {
+		k := &p.cells[i]
+		right := math.Abs(k.x0-c.x1) < 3 && math.Abs(k.y0-c.y0) < 3 && math.Abs(k.y1-c.y1) < 3
+		below := math.Abs(k.y0-c.y1) < 3 && math.Abs(k.x0-c.x0) < 3 && math.Abs(k.x1-c.x1) < 3
+		if (right || below) && p.empty(k) {
+			return true
+		}
+	}
+	return false
+}
+
+func (p *printed) empty(c *cell) bool {
+	for _, g := range p.segs {
+		if c.holds((g.x0+g.x1)/2, g.base-0.3*g.size) {
+			return false
+		}
+	}
+	return true
 }
 
 // widgets adds form fields, each in place of the line or cell it stands on.

@@ -70,6 +70,9 @@ func (p *printed) underTitle(q *place, all []*place) {
 		m := read(best.text)
 		q.role, q.number = m.role, m.number
 		q.sure -= 0.06
+		if m.number == 0 {
+			q.number = q.listed
+		}
 		if m.number == 0 && m.plural {
 			q.plural = true
 		}
@@ -133,7 +136,7 @@ func (p *printed) partner(q *place, all []*place) {
 }
 
 func sameRow(a, b *place) bool {
-	return a.cell != nil && b.cell != nil && math.Abs(a.cell.y0-b.cell.y0) < 3 && math.Abs(a.cell.y1-b.cell.y1) < 3
+	return a.in != nil && b.in != nil && math.Abs(a.in.y0-b.in.y0) < 3 && math.Abs(a.in.y1-b.in.y1) < 3
 }
 
 // inBlock reports whether a text place is a detail of who signs.
@@ -235,7 +238,7 @@ func (p *printed) number(all []*place, kind string) {
 // startsAnew reports whether a place begins another list of the same people.
 func (p *printed) startsAnew(a, q *place) bool {
 	if math.Abs(a.y-q.y) < 5 || sameRow(a, q) {
-		if q.kind == Initials && a.cell != nil && q.cell != nil && a.cell != q.cell {
+		if q.kind == Initials && a.in != nil && q.in != nil && a.in != q.in {
 			return choiceWord(headText(a)) != choiceWord(headText(q)) || a.rowHead != q.rowHead
 		}
 		if q.kind == Initials && q.left != nil && a.left != nil && q.left != a.left {
@@ -243,7 +246,7 @@ func (p *printed) startsAnew(a, q *place) bool {
 		}
 		return false
 	}
-	if a.cell != nil && q.cell != nil && q.kind == Initials && math.Abs(q.cell.y0-a.cell.y1) < 4 && q.role == a.role && q.rowHead != a.rowHead && q.rowHead != nil {
+	if a.in != nil && q.in != nil && q.kind == Initials && math.Abs(q.in.y0-a.in.y1) < 4 && q.role == a.role && q.rowHead != a.rowHead && q.rowHead != nil {
 		m := read(q.rowHead.text)
 		return m.role == "" // rows of people go on, rows of matters begin anew
 	}

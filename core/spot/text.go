@@ -41,6 +41,7 @@ type printed struct {
 	ticks   []tick
 	// what of the strokes turned out to belong to a frame or a table
 	cells []cell
+	size  float64 // of most of the type
 }
 
 type tick struct {
@@ -78,6 +79,7 @@ func takeApart(p Page) *printed {
 		out.run(r)
 	}
 	out.lines()
+	out.size = out.usualSize()
 	return out
 }
 
@@ -128,7 +130,7 @@ func filler(ch []Char) int {
 			end = i + 1
 			continue
 		}
-		if !unicode.IsSpace(c.R) {
+		if !unicode.IsSpace(c.R) || least(first) < 4 { // between underscores a space parts two lines
 			break
 		}
 	}
@@ -239,6 +241,21 @@ func (p *printed) lines() {
 			s.text += w.text
 		}
 	}
+}
+
+// usualSize is the size in which most of a page is set.
+func (p *printed) usualSize() float64 {
+	var all []float64
+	for _, g := range p.segs {
+		for range g.words {
+			all = append(all, g.size)
+		}
+	}
+	if len(all) == 0 {
+		return 10
+	}
+	sort.Float64s(all)
+	return math.Max(7, all[len(all)/2])
 }
 
 // between reports whether a typed line, a box to tick or a vertical rule stands between a segment and

@@ -56,12 +56,14 @@ var (
 		{regexp.MustCompile(`\b(fourth|4th|four)\b`), 4},
 	}
 	lettered = regexp.MustCompile(`\b(?:buyer|seller|purchaser|tenant|landlord|owner|witness)s?\s+\(?([a-d])\)?(\b|$)`)
+	dateGlue = regexp.MustCompile(`^[-/, 0-9]*$`)
+	listed   = regexp.MustCompile(`^\(?([1-9])[.):]?$`)
 	byLine   = regexp.MustCompile(`^(x\s+)?by( \(?signature\)?)?$`)
 )
 
 // plain brings a label into the form in which it is compared.
 func plain(s string) string {
-	s = strings.ToLower(apostrophes.Replace(s))
+	s = apostrophes.Replace(strings.ToLower(s))
 	return strings.Trim(spaces.ReplaceAllString(s, " "), edges)
 }
 
@@ -154,7 +156,10 @@ func readName(name string) meaning {
 		}
 	}
 	s := strings.NewReplacer("_", " ", ".", " ", "-", " ", "[", " ", "]", " ", "#", " ").Replace(name)
-	s = unit.ReplaceAllString(camel.ReplaceAllString(s, "$1 $2"), "$1$3 $2$4")
+	s = camel.ReplaceAllString(s, "$1 $2")
+	for range 2 { // an overlap is not replaced the first time
+		s = unit.ReplaceAllString(s, "$1$3 $2$4")
+	}
 	f := strings.Fields(s)
 	for i, w := range f {
 		if long, ok := shortFor[strings.ToLower(w)]; ok {

@@ -1,0 +1,135 @@
+package spot
+
+import (
+	"math"
+	"sort"
+)
+
+// tables divides the rows of a table that has no vertical rules by the heads of its columns.
+func (p *printed) tables(in []*place) []*place {
+	var out []*place
+	for _, q := range in {
+		heads := p.headsOver(q, in)
+		if heads == nil {
+			out = append(out, q)
+			continue
+		}
+		var first *segment
+		above := q.y - 45
+		for _, o := range in {
+			if o != q && o.y < q.y-8 && o.y > above && o.x0 < q.x0+4 && o.x1 > q.x1-4 {
+				above = o.y
+			}
+		}
+		above = math.Max(above, heads[0].base)
+		for i, h := range heads {
+			part := *q
+			part.x0, part.x1, part.head = h.x0, q.x1, h
+			if i == 0 {
+				part.x0 = math.Min(h.x0, math.Max(q.x0, h.x0-3))
+			}
+			if i+1 < len(heads) {
+				part.x1 = heads[i+1].x0 - 4
+			}
+			written := false
+			for _, g := range p.segs {
+				if g.base > above+4 && g.base < q.y+1.5 && g.x0 < part.x1 && g.x1 > part.x0 {
+					written = true
+					if first == nil {
+						first = g
+					}
+				}
+			}
+			if !written {
+				part.rowHead = first
+				out = append(out, &part)
+			}
+		}
+	}
+	return out
+}
+
+// headsOver finds the row of column heads above a long rule: at least two texts on one line that say
+// what is to be written below them, over a stack of rules of the same length.
+func (p *printed) headsOver(q *place, all []*place) []*segment {
+	if q.cell != nil || q.widget != nil || q.from == "text" || q.width() < 220 {
+		return nil
+	}
+	top := q.y
+	for range 40 { // up the stack
+		next := math.Inf(-1)
+		for _, o := range all {
+			if d := top - o.y; d > 9 && d < 46 && o.cell == nil && math.Abs(o.x0-q.x0) < 6 && math.Abs(o.x1-q.x1) < 6 {
+				next = math.Max(next, o.y)
+			}
+		}
+		if math.IsInf(next, -1) {
+			break
+		}
+		top = next
+	}
+	lines := map[int][]*segment{}
+	for _, g := range p.segs {
+		if g.base > top-48 && g.base < top+2 && g.x0 > q.x0-6 && g.x1 < q.x1+6 && len(g.words) <= 5 {
+			lines[g.line] = append(lines[g.line], g)
+		}
+	}
+	for _, segs := range lines {
+		known := 0
+		for _, g := range segs {
+			if m := read(g.text); m.kind == Signature || m.kind == Date || m.kind == Initials || m.kind == Name {
+				known++
+			}
+		}
+		if known >= 2 && (top < q.y-8 || segs[0].base > q.y-48) && segs[0].base < q.y-8 {
+			sort.Slice(segs, func(a, b int) bool { return segs[a].x0 < segs[b].x0 })
+			return segs
+		}
+	}
+	return nil
+}
+
+// unnamed finds the lines below the title of a block that have no words of their own: who is named there
+// signs on them.
+func (p *printed) unnamed(all []*place) {
+	for _, q := range all {
+		if q.dropped || q.kind != Text || q.cell != nil || q.widget != nil || q.width() < 90 || q.width() > 0.62*p.Width || q.sentence || q.left != nil && q.listed == 0 || q.below != nil || q.chained != nil {
+			continue
+		}
+		if q.above != nil && q.above.labelLike() && read(q.above.text).role == "" {
+			continue
+		}
+		title := p.titleRight(q, all)
+		if title == nil {
+			continue
+		}
+		m := read(title.text)
+		q.kind, q.role, q.number, q.sure, q.label = Signature, m.role, max(m.number, q.listed), 0.8, title.text
+	}
+}
+
+// titleRight finds the party's title right above a line, or above lines like it right above it.
+func (p *printed) titleRight(q *place, all []*place) *segment {
+	y := q.y
+	for range 6 {
+		for _, g := range p.segs {
+			if d := y - g.base; d > 8 && d < 46 && math.Abs(g.x0-q.x0) < 24 && len(g.words) <= 4 && !listed.MatchString(g.text) {
+				if m := read(g.text); m.roleOnly {
+					return g
+				}
+				return nil
+			}
+		}
+		next := y
+		for _, o := range all {
+			if d := y - o.y; d > 12 && d < 46 && math.Abs(o.x0-q.x0) < 6 && math.Abs(o.width()-q.width()) < 8 {
+				next = o.y
+			}
+		}
+		if next == y {
+			return nil
+		}
+		y = next
+	}
+	return nil
+}
