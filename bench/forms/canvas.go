@@ -151,13 +151,8 @@ func (c *canvas) widget(kind, name string, x, y, w, h float64) {
 // form writes the file.
 func (c *canvas) form(maker string) Form {
 	bold := map[string]string{"Helvetica": "Helvetica-Bold", "Times-Roman": "Times-Bold", "Courier": "Courier-Bold"}[c.font]
-	var out bytes.Buffer
-	var at []int
-	obj := func(s string) {
-		at = append(at, out.Len())
-		fmt.Fprintf(&out, "%d 0 obj\n%s\nendobj\n", len(at), s)
-	}
-	out.WriteString("%PDF-1.5\n")
+	var objs []string
+	obj := func(s string) { objs = append(objs, s) }
 	n := len(c.pages)
 	next := 5 + 2*n
 	kids, fields := "", ""
@@ -183,13 +178,25 @@ func (c *canvas) form(maker string) Form {
 			obj(w)
 		}
 	}
+	return Form{maker, file(objs), c.places}
+}
+
+// file writes a PDF of objects numbered from 1, of which the first is the catalog.
+func file(objs []string) []byte {
+	var out bytes.Buffer
+	out.WriteString("%PDF-1.5\n")
+	at := make([]int, len(objs))
+	for i, o := range objs {
+		at[i] = out.Len()
+		fmt.Fprintf(&out, "%d 0 obj\n%s\nendobj\n", i+1, o)
+	}
 	start := out.Len()
 	fmt.Fprintf(&out, "xref\n0 %d\n0000000000 65535 f \n", len(at)+1)
 	for _, a := range at {
 		fmt.Fprintf(&out, "%010d 00000 n \n", a)
 	}
 	fmt.Fprintf(&out, "trailer\n<</Size %d/Root 1 0 R>>\nstartxref\n%d\n%%%%EOF\n", len(at)+1, start)
-	return Form{maker, out.Bytes(), c.places}
+	return out.Bytes()
 }
 
 // Maker is a way of laying out forms.

@@ -6,6 +6,7 @@ import (
 	"os"
 	"path/filepath"
 	"testing"
+	"time"
 
 	"indicum/core/pdf"
 	"indicum/core/spot"
@@ -60,3 +61,38 @@ func TestVectorForms(t *testing.T) {
 		t.Logf("%-10s %-34s F1 %.3f  seats %.3f", part, "all", all.F1(), all.SeatShare())
 	}
 }
+
+// The same forms as pictures: drawn by poppler, as an office scanner returns them, some lying sideways.
+func TestScannedForms(t *testing.T) {
+	times := uint64(1)
+	for part, makers := range map[string][]Maker{"seen": Seen, "held back": Held} {
+		var all Score
+		for _, m := range makers {
+			var sum Score
+			for seed := range times {
+				f := Scanned(t, m.Make(seed), seed)
+				if dir := os.Getenv("INDICUM_FORMS"); dir != "" {
+					os.WriteFile(filepath.Join(dir, fmt.Sprintf("scan-%s-%d.pdf", m.Name, seed)), f.PDF, 0o600)
+				}
+				start := time.Now()
+				spots := found(t, f.PDF)
+				took += time.Since(start)
+				pages++
+				sum.Add(Measure(f, spots, Signing, func(format string, args ...any) {
+					if os.Getenv("INDICUM_MISSES") == part {
+						t.Logf("%d %s", seed, fmt.Sprintf(format, args...))
+					}
+				}))
+			}
+			t.Logf("%-10s %-34s F1 %.3f  seats %.3f  (%d places)", part, m.Name, sum.F1(), sum.SeatShare(), sum.True)
+			all.Add(sum)
+		}
+		t.Logf("%-10s %-34s F1 %.3f  seats %.3f", part, "all scanned", all.F1(), all.SeatShare())
+	}
+	t.Logf("%d ms a page", took.Milliseconds()/int64(pages))
+}
+
+var (
+	took  time.Duration
+	pages int
+)

@@ -9,7 +9,7 @@ import (
 // are not worked on with them in view.
 var Held = []Maker{
 	{"one rule, two labels", oneRule}, {"labels inside cells", inside}, {"counteroffer", counter},
-	{"dashes and brackets", dashed}, {"form fields without names", nameless}, {"acknowledgement at the margin", acknowledged},
+	{"form fields without names", nameless},
 }
 
 func oneRule(r *rand.Rand) *canvas {

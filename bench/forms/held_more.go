@@ -7,8 +7,7 @@ import (
 
 func init() {
 	Held = append(Held,
-		Maker{"grid of tick boxes", ticked}, Maker{"initials at each clause, boxed", clauseBoxes}, Maker{"names in a table", nameTable},
-		Maker{"two couples", couples}, Maker{"short page, small type", small})
+		Maker{"grid of tick boxes", ticked}, Maker{"initials at each clause, boxed", clauseBoxes}, Maker{"names in a table", nameTable}, Maker{"two couples", couples})
 }
 
 func ticked(r *rand.Rand) *canvas {

@@ -10,7 +10,9 @@ func init() {
 		Maker{"boxes for initials", initialBoxes}, Maker{"boxes for signatures", signBoxes}, Maker{"rows without uprights", ruled},
 		Maker{"witness and seal", sealed}, Maker{"labels far left", far}, Maker{"date first, numbered", numbered},
 		Maker{"title, lines without labels", untitled}, Maker{"names already printed", filled}, Maker{"header names, worded date", worded},
-		Maker{"labels to the right", rightward})
+		Maker{"labels to the right", rightward},
+		// Once held back; looked at when they did badly.
+		Maker{"dashes and brackets", dashed}, Maker{"acknowledgement at the margin", acknowledged}, Maker{"short page, small type", small})
 }
 
 func initialBoxes(r *rand.Rand) *canvas {

@@ -7,8 +7,6 @@ import (
 	"fmt"
 	"image"
 	"image/png"
-	"runtime"
-	"sync"
 
 	"indicum/core/cuts"
 	"indicum/core/scan"
@@ -37,37 +35,11 @@ func Unread(pages []cuts.Page) []int {
 // on them, several at a time. done is called after each page, from one goroutine at a time. Where no
 // reader is installed the pages are only turned.
 func (e *Engine) ReadScans(ctx context.Context, key string, data []byte, pages []cuts.Page, done func()) error {
-	todo := Unread(pages)
-	var mu sync.Mutex
-	var wg sync.WaitGroup
-	var first error
-	next := 0
-	for range min(runtime.GOMAXPROCS(0), len(todo)) {
-		wg.Go(func() {
-			for {
-				mu.Lock()
-				if next == len(todo) || first != nil || ctx.Err() != nil {
-					mu.Unlock()
-					return
-				}
-				i := todo[next]
-				next++
-				mu.Unlock()
-				read, err := e.readScan(ctx, key, data, i, pages[i])
-				mu.Lock()
-				pages[i] = read
-				if err != nil && first == nil {
-					first = err
-				}
-				if done != nil {
-					done()
-				}
-				mu.Unlock()
-			}
-		})
-	}
-	wg.Wait()
-	return errors.Join(first, ctx.Err())
+	return eachPage(ctx, Unread(pages), func(i int) error {
+		read, err := e.readScan(ctx, key, data, i, pages[i])
+		pages[i] = read
+		return err
+	}, done)
 }
 
 // readScan reads one page. A page that can't be drawn or read stays as it was.

@@ -1,11 +1,227 @@
 package pdf
 
 import (
+	"bytes"
 	"context"
+	"errors"
+	"fmt"
+	"image"
+	"image/png"
+	"runtime"
+	"strings"
+	"sync"
 
+	"indicum/core/field"
+	"indicum/core/scan"
 	"indicum/core/spot"
 )
 
+// lookAtScans completes the pages that are pictures, several at a time.
 func (e *Engine) lookAtScans(ctx context.Context, key string, data []byte, pages []spot.Page, done func()) error {
-	return nil
+	var todo []int
+	for i, p := range pages {
+		if p.Picture || letters(p) < 12 && len(p.Widgets) == 0 && len(p.Rules) < 12 {
+			todo = append(todo, i)
+		} else if done != nil {
+			done()
+		}
+	}
+	return eachPage(ctx, todo, func(i int) error {
+		seen, err := e.lookAtScan(ctx, key, data, i, pages[i])
+		if err == nil {
+			pages[i] = seen
+		}
+		return err
+	}, done)
+}
+
+// eachPage calls work for each page, several at a time, and done after each, one call at a time. It ends
+// early when work fails or ctx ends.
+func eachPage(ctx context.Context, pages []int, work func(page int) error, done func()) error {
+	var mu sync.Mutex
+	var wg sync.WaitGroup
+	var first error
+	next := 0
+	for range min(runtime.GOMAXPROCS(0), len(pages)) {
+		wg.Go(func() {
+			for {
+				mu.Lock()
+				if next == len(pages) || first != nil || ctx.Err() != nil {
+					mu.Unlock()
+					return
+				}
+				i := pages[next]
+				next++
+				mu.Unlock()
+				err := work(i)
+				mu.Lock()
+				if err != nil && first == nil {
+					first = err
+				}
+				if done != nil {
+					done()
+				}
+				mu.Unlock()
+			}
+		})
+	}
+	wg.Wait()
+	return errors.Join(first, ctx.Err())
+}
+
+func letters(p spot.Page) int {
+	n := 0
+	for _, r := range p.Runs {
+		n += len(r.Chars)
+	}
+	return n
+}
+
+// lookAtScan draws one page and looks at the picture: which way up it lies, how far askew, its rules and
+// boxes, and its words, unless the file has them as text already. A page that can't be drawn stays as
+// it was.
+func (e *Engine) lookAtScan(ctx context.Context, key string, data []byte, index int, p spot.Page) (spot.Page, error) {
+	shown := p.Width
+	if p.Turn%180 != 0 {
+		shown = p.Height
+	}
+	width := min(int(shown/72*scanDPI), scanPixels)
+	drawn, err := e.Render(ctx, key, index, 0, width, func() ([]byte, error) { return data, nil })
+	if err != nil {
+		return p, ctx.Err()
+	}
+	img, err := png.Decode(bytes.NewReader(drawn))
+	if err != nil {
+		return p, fmt.Errorf("look at page %d: %w", index+1, err)
+	}
+	grey := greyed(img)
+	worded := letters(p) >= 12
+	turn, sure := p.Turn, 1.0
+	if !worded {
+		look := scan.FromGray(grey)
+		if look.Blank() {
+			return p, nil
+		}
+		turn, sure = look.Upright()
+		if p.Turn%180 != 0 {
+			p.Width, p.Height = p.Height, p.Width
+		}
+		if turn%180 != 0 {
+			p.Width, p.Height = p.Height, p.Width
+		}
+		p.Runs = nil
+	}
+	p.Picture = true
+	dpi := float64(width) * 72 / shown
+	best, clear, lying, err := levelled(ctx, grey, p, turn, dpi, worded)
+	if err != nil || worded {
+		return best, err
+	}
+	for _, other := range []int{lying, 180, 90, 270} {
+		if other == 0 || clear >= legible && (sure >= unsureRight || letters(best) > 200) {
+			continue
+		}
+		if other != lying && other != 180 && clear >= readable {
+			break // type was found along this axis
+		}
+		q := p
+		if other%180 != 0 {
+			q.Width, q.Height = p.Height, p.Width
+		}
+		again, better, _, err := levelled(ctx, grey, q, (turn+other)%360, dpi, false)
+		if err != nil {
+			return best, err
+		}
+		if better > clear {
+			best, clear = again, better
+		}
+	}
+	return best, nil
+}
+
+// levelled looks at a picture turned clockwise. clear is how well its words could be read; lying is the
+// further turn most of the type would need.
+func levelled(ctx context.Context, grey *image.Gray, p spot.Page, turn int, dpi float64, worded bool) (spot.Page, float64, int, error) {
+	g := turned(grey, turn).(*image.Gray)
+	b := scan.FromGray(g)
+	p.Turn = turn
+	if skew := b.Skew(); skew > 0.0008 || skew < -0.0008 {
+		if !worded { // words that are text already are where the picture has them
+			p.Skew = skew
+			g = scan.Level(g, skew)
+			b = scan.FromGray(g)
+		}
+	}
+	level, upright := b.Rules()
+	scale := 72 / dpi
+	for _, r := range level {
+		y := float64(r.Y0+r.Y1+1) / 2 * scale
+		p.Rules = append(p.Rules, spot.Rule{X0: float64(r.X0) * scale, X1: float64(r.X1) * scale, Y0: y, Y1: y, Thick: float64(r.Y1-r.Y0+1) * scale})
+	}
+	for _, r := range upright {
+		x := float64(r.X0+r.X1+1) / 2 * scale
+		p.Rules = append(p.Rules, spot.Rule{X0: x, X1: x, Y0: float64(r.Y0) * scale, Y1: float64(r.Y1) * scale, Thick: float64(r.X1-r.X0+1) * scale})
+	}
+	boxes := b.Boxes()
+	for _, r := range boxes {
+		p.Boxes = append(p.Boxes, field.Rect{X: float64(r.X0) * scale, Y: float64(r.Y0) * scale, W: float64(r.X1-r.X0) * scale, H: float64(r.Y1-r.Y0) * scale})
+	}
+	if worded {
+		return p, 1, 0, nil
+	}
+	file, err := encode(scan.Without(g, append(append(level, upright...), boxes...)))
+	if err != nil {
+		return p, 0, 0, err
+	}
+	lines, err := scan.Read(ctx, file, int(dpi+0.5))
+	if errors.Is(err, scan.ErrNoReader) {
+		p.Unread = true
+		return p, 0, 0, nil
+	}
+	if err != nil {
+		p.Unread = true
+		return p, 0, 0, ctx.Err()
+	}
+	clear, lying := 0.0, 0
+	p.Runs, clear, lying = runsOf(lines, scale)
+	p.Unread = clear < readable
+	return p, clear, lying, nil
+}
+
+// runsOf takes what was read for text. The reader gives words; where in one a letter stands is worked out.
+func runsOf(lines []scan.Line, scale float64) (out []spot.Run, clear float64, lying int) {
+	words := 0
+	angles := map[int]int{}
+	for _, l := range lines {
+		words += l.Words
+		angles[l.Angle] += l.Words
+		clear += l.Confidence * float64(l.Words)
+		if l.Angle != 0 {
+			continue
+		}
+		for _, w := range l.Parts {
+			out = append(out, spot.Run{Size: l.Size * scale, Chars: spread(w, l.Size, scale)})
+		}
+	}
+	for angle, n := range angles {
+		if n*2 > words && angle%90 == 0 {
+			lying = angle % 360
+		}
+	}
+	return out, clear / float64(max(words, 6)), lying
+}
+
+func spread(w scan.Word, size, scale float64) []spot.Char {
+	letters := []rune(w.Text)
+	step := (w.X1 - w.X0) / float64(len(letters))
+	base := w.Y1
+	if strings.ContainsAny(w.Text, "gjpqy,;()[]{}/") {
+		base -= 0.2 * size
+	}
+	out := make([]spot.Char, len(letters))
+	for i, r := range letters {
+		x := w.X0 + float64(i)*step
+		out[i] = spot.Char{R: r, X0: x * scale, X1: (x + step) * scale, Y0: w.Y0 * scale, Y1: base * scale}
+	}
+	return out
 }

@@ -216,12 +216,17 @@ const (
 // rhythm measures how strongly ink comes and goes from line to line, at the slope where it does most.
 // upright measures columns instead of rows.
 func rhythm(points []point, w, h int, upright bool) (strength, skew float64) {
+	return rhythmIn(points, w, h, upright, -steepest, steepest, slope)
+}
+
+// rhythmIn tries the slopes of a range.
+func rhythmIn(points []point, w, h int, upright bool, from, to, step float64) (strength, skew float64) {
 	if upright {
 		w, h = h, w
 	}
-	margin := int(float64(w)*steepest) + 2
+	margin := int(float64(w)*math.Max(math.Abs(from), math.Abs(to))) + 2
 	profile := make([]float64, h/2+margin+2)
-	for at := -steepest; at <= steepest+1e-9; at += slope {
+	for at := from; at <= to+1e-9; at += step {
 		clear(profile)
 		for _, p := range points {
 			x, y := p.x, p.y

@@ -24,7 +24,15 @@ type Line struct {
 	Words      int
 	Angle      int // counter-clockwise degrees by which its type is turned: 90 runs from bottom to top
 
+	Parts []Word
+
 	firstY, lastY float64 // middles of its first and last word
+}
+
+// Word is a word of a line; pixels from the top left.
+type Word struct {
+	Text           string
+	X0, Y0, X1, Y1 float64
 }
 
 // ErrNoReader says that Tesseract is not installed, so that scans stay unread.
@@ -141,6 +149,7 @@ func addWord(out []Line, word string, conf float64, box []float64) []Line {
 	l.Text += word
 	l.Confidence += conf
 	l.Words++
+	l.Parts = append(l.Parts, Word{word, box[0], box[1], box[2], box[3]})
 	return out
 }
 

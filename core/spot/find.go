@@ -38,6 +38,7 @@ func findOn(page Page, nr int) []Spot {
 		p.guess(all)
 	}
 	p.unnamed(all)
+	p.margins(all)
 	p.separators(all)
 	p.settle(all)
 	p.signingDates(all)
@@ -248,7 +249,11 @@ func (p *printed) roomAbove(q *place) float64 {
 
 // set places a spot on the displayed page: what was turned and levelled to be read is turned back.
 func (p *printed) set(s *Spot, r field.Rect) {
-	r.Y += p.Skew * (r.X + r.W/2)
+	if p.Skew != 0 { // the middle of the line is where the page has it
+		sin, cos := math.Sincos(math.Atan(p.Skew))
+		x, y := r.X+r.W/2-p.Width/2, r.Y+r.H-p.Height/2
+		r.X, r.Y = p.Width/2+x*cos-y*sin-r.W/2, p.Height/2+x*sin+y*cos-r.H
+	}
 	switch p.Turn { // the displayed page was turned by this to get here
 	case 90:
 		r = field.Rect{X: r.Y, Y: p.Width - r.X - r.W, W: r.H, H: r.W}

@@ -21,8 +21,8 @@ type Page struct {
 	Unread        bool // there may be words, but nothing could read them
 	Paths         int  // how many strokes the page has; a drawing has thousands
 
-	// A scan that lies askew: every point is moved down by Skew times its distance from the left edge to
-	// get from here, where lines run level, to the page.
+	// Slope by which the lines of a scan fall to the right on the page. Everything above is given with the
+	// page turned about its middle so that they run level.
 	Skew float64
 }
 

@@ -2,7 +2,9 @@ package spot
 
 import (
 	"math"
+	"regexp"
 	"sort"
+	"strings"
 )
 
 // tables divides the rows of a table that has no vertical rules by the heads of its columns.
@@ -132,4 +134,48 @@ func (p *printed) titleRight(q *place, all []*place) *segment {
 		y = next
 	}
 	return nil
+}
+
+const sectionReach = 300.0 // points from a heading to the last item below it
+
+// margins finds the blanks at the left of items: for initials where the heading above says so or the item
+// says who speaks, for a mark where the form asks to check one. 40 CFR 745.113 has buyers and sellers of
+// older housing initial the items of a disclosure in this way.
+func (p *printed) margins(all []*place) {
+	for _, q := range all {
+		if q.dropped || q.kind != Text || q.cell != nil || q.widget != nil || q.width() > shortLine || q.width() < 12 || q.right == nil && q.chained == nil {
+			continue
+		}
+		if q.left != nil && q.listed == 0 && len([]rune(plain(q.left.text))) > 3 {
+			continue
+		}
+		if c := q.chained; c != nil && q.left == nil && c.kind == Initials && q.x0-c.x1 < 14 {
+			q.kind, q.role, q.sure, q.label = Initials, c.role, c.sure, c.label
+			continue
+		}
+		var head *segment
+		asked := false
+		for _, g := range p.segs {
+			if d := q.y - g.base; d > 4 && d < sectionReach && len(g.words) <= 14 && (head == nil || g.base > head.base) {
+				if m := read(g.text); m.kind == Initials && !g.taken {
+					head = g
+				}
+			}
+			if d := q.y - g.base; d > -2 && d < 60 && regexp.MustCompile(`\bcheck\b`).MatchString(plain(g.text)) {
+				asked = true
+			}
+		}
+		switch {
+		case asked && q.width() < 50:
+			q.kind, q.sure = Checkbox, 0.6
+		case head != nil:
+			m := read(head.text)
+			q.kind, q.role, q.sure, q.label = Initials, m.role, 0.8, head.text
+		case q.right != nil && len(q.right.words) > 3:
+			first := plain(strings.Join(strings.Fields(q.right.text)[:2], " "))
+			if role, rest := roleIn(first); role != "" && len(strings.Fields(rest)) <= 1 {
+				q.kind, q.role, q.sure, q.label = Initials, role, 0.6, shortened(q.right.text)
+			}
+		}
+	}
 }

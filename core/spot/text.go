@@ -78,6 +78,7 @@ func takeApart(p Page) *printed {
 	for _, r := range p.Runs {
 		out.run(r)
 	}
+	out.brackets()
 	out.lines()
 	out.size = out.usualSize()
 	return out
@@ -98,11 +99,6 @@ func (p *printed) run(r Run) {
 			n := filler(ch[i:])
 			p.typed(ch[i:i+n], r.Size)
 			i += n
-		case (c.R == '[' || c.R == '(' || c.R == '{') && p.bracket(ch[i:], r.Size):
-			for ch[i].R != ']' && ch[i].R != ')' && ch[i].R != '}' {
-				i++
-			}
-			i++
 		default:
 			n := wordLength(ch[i:], r.Size)
 			p.words = append(p.words, wordOf(ch[i:i+n], r.Size))
@@ -148,28 +144,45 @@ func (p *printed) typed(ch []Char, size float64) {
 	p.strokes = append(p.strokes, s)
 }
 
-// bracket reports whether brackets hold only spaces, and adds what they stand for: a box to tick when
-// they are close, else a line.
-func (p *printed) bracket(ch []Char, size float64) bool {
-	for i, c := range ch[1:] {
-		if unicode.IsSpace(c.R) {
+// brackets pairs those with nothing between them: a box to tick when they are close, else a line.
+func (p *printed) brackets() {
+	for i, a := range p.words {
+		at := strings.IndexByte("[({", a.text[len(a.text)-1])
+		if at < 0 {
 			continue
 		}
-		if c.R != ']' && c.R != ')' && c.R != '}' {
-			return false
+		var next *word
+		for k := range p.words {
+			if b := &p.words[k]; k != i && math.Abs(b.low-a.low) < 3 && b.x0 > a.x1-0.5 && (next == nil || b.x0 < next.x0) {
+				next = b
+			}
 		}
-		gap := c.X0 - ch[0].X1
-		base := c.Y1 - 0.2*(c.Y1-c.Y0)
-		switch {
-		case gap < 1.2 || i == 0 && gap < 2.5:
-			return false
-		case gap <= 1.6*size:
-			mid, half := (ch[0].X1+c.X0)/2, math.Max(4, math.Min(0.4*size, 6))
+		if next == nil || next.text[0] != "])}"[at] || p.blankBetween(a, *next) {
+			continue
+		}
+		base := a.low - 0.2*a.size
+		switch gap := next.x0 - a.x1; {
+		case gap < 2.5 || gap > 150:
+		case gap <= 1.6*a.size:
+			mid, half := (a.x1+next.x0)/2, math.Max(4, math.Min(0.4*a.size, 6))
 			p.ticks = append(p.ticks, tick{mid - half, base - 2*half, mid + half, base, "text"})
 		default:
-			p.strokes = append(p.strokes, stroke{ch[0].X1, c.X0, base, 0.5, "text"})
+			p.strokes = append(p.strokes, stroke{a.x1, next.x0, base, 0.5, "text"})
 		}
-		return true
+	}
+}
+
+// blankBetween reports whether a line already stands between two words.
+func (p *printed) blankBetween(a, b word) bool {
+	for _, s := range p.strokes {
+		if s.x0 > a.x1-3 && s.x1 < b.x0+3 && s.y > a.top-2 && s.y < a.low+4 {
+			return true
+		}
+	}
+	for _, r := range p.Rules {
+		if r.X1 > r.X0 && r.X1-r.X0 > 0.4*(b.x0-a.x1) && r.X0 > a.x1-4 && r.X1 < b.x0+4 && r.Y0 > a.top-2 && r.Y0 < a.low+6 {
+			return true
+		}
 	}
 	return false
 }

@@ -44,7 +44,7 @@ var (
 	nameRe      = regexp.MustCompile(`\b(print(ed)?|typed?|full|legal)\b.*\bnames?\b|\bnames?\b.*\b(print(ed)?|typed?)\b|\bplease print\b|^(please )?(type or )?print$|^\(?print(ed)?\)?$`)
 	nameWords   = regexp.MustCompile(`\b(names?|of|the|full|legal|print|printed|typed|type|or|please|as|signer|individual|person|clearly)\b`)
 	otherWords  = regexp.MustCompile(`\b(title|its|capacity|compan(y|ies)|firm|brokerage|office|licen[sc]e|lic|phone|tel|telephone|mobile|cell|fax|e-?mail|address|street|city|state|zip|county|price|amount|sum|deposit|dollars|parcel|lot|legal description|entity|corporation|llc|mls|number|no|id|account|representation|relationship|explain|describe|comments?|remarks|other|terms?)\b`)
-	roleless    = regexp.MustCompile(`\b(the|of|for|as|an?|by|and|or|if any|any|each|all|print|here|only|must|should|please|parties|party|both)\b`)
+	roleless    = regexp.MustCompile(`\b((received|accepted|agreed|approved|acknowledged|executed|submitted|presented|delivered|offered) by|the|of|for|as|an?|by|and|or|if any|any|each|all|print|here|only|must|should|please|parties|party|both)\b`)
 	digits      = regexp.MustCompile(`(^|[^0-9$.])#?\(?([1-9])\)?([^0-9.%]|\.?$)`)
 	ordinals    = []struct {
 		re *regexp.Regexp
