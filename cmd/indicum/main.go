@@ -31,6 +31,7 @@ func init() {
 		"cuts":     {"cuts FILE.pdf", "propose where a file falls into several documents, as JSON", proposals},
 		"merge":    {"merge -o OUT.pdf A.pdf B.pdf:2-5,7 C.pdf:3@90", "make one file of pages of several", merge},
 		"split":    {"split -o DIR FILE.pdf 1-3=Name 4=Other", "make several files of one", split},
+		"lines":    {"lines FILE.pdf", "find the places to sign, initial, date and fill in, as JSON", lines},
 		"verify":   {"verify FILE.pdf", "check the seal of an executed copy", verify},
 	}
 }

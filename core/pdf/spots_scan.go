@@ -7,9 +7,12 @@ import (
 	"fmt"
 	"image"
 	"image/png"
+	"os"
 	"runtime"
+	"slices"
 	"strings"
 	"sync"
+	"time"
 
 	"indicum/core/field"
 	"indicum/core/scan"
@@ -113,36 +116,45 @@ func (e *Engine) lookAtScan(ctx context.Context, key string, data []byte, index 
 	}
 	p.Picture = true
 	dpi := float64(width) * 72 / shown
-	best, clear, lying, err := levelled(ctx, grey, p, turn, dpi, worded)
+	best, read, err := levelled(ctx, grey, p, turn, dpi, worded)
 	if err != nil || worded {
 		return best, err
 	}
-	for _, other := range []int{lying, 180, 90, 270} {
-		if other == 0 || clear >= legible && (sure >= unsureRight || letters(best) > 200) {
-			continue
+	for _, other := range []int{180, 90, 270} {
+		if read.words < 6 && sure >= unsureRight || read.clear() >= legible && (sure >= unsureRight || read.words > 40) {
+			break
 		}
-		if other != lying && other != 180 && clear >= readable {
+		if other != 180 && read.clear() >= readable {
 			break // type was found along this axis
 		}
 		q := p
 		if other%180 != 0 {
 			q.Width, q.Height = p.Height, p.Width
 		}
-		again, better, _, err := levelled(ctx, grey, q, (turn+other)%360, dpi, false)
+		again, better, err := levelled(ctx, grey, q, (turn+other)%360, dpi, false)
 		if err != nil {
 			return best, err
 		}
-		if better > clear {
-			best, clear = again, better
+		if better.clear() > read.clear() {
+			best, read = again, better
 		}
 	}
 	return best, nil
 }
 
-// levelled looks at a picture turned clockwise. clear is how well its words could be read; lying is the
-// further turn most of the type would need.
-func levelled(ctx context.Context, grey *image.Gray, p spot.Page, turn int, dpi float64, worded bool) (spot.Page, float64, int, error) {
-	g := turned(grey, turn).(*image.Gray)
+// reading says how well words could be read.
+type reading struct {
+	words int
+	sum   float64
+}
+
+func (r reading) clear() float64 { return r.sum / float64(max(r.words, 6)) }
+
+// levelled looks at a picture turned clockwise.
+func levelled(ctx context.Context, grey *image.Gray, p spot.Page, turn int, dpi float64, worded bool) (spot.Page, reading, error) {
+	t00 := time.Now()
+	first := turned(grey, turn).(*image.Gray)
+	g := first
 	b := scan.FromGray(g)
 	p.Turn = turn
 	if skew := b.Skew(); skew > 0.0008 || skew < -0.0008 {
@@ -167,50 +179,48 @@ func levelled(ctx context.Context, grey *image.Gray, p spot.Page, turn int, dpi 
 		p.Boxes = append(p.Boxes, field.Rect{X: float64(r.X0) * scale, Y: float64(r.Y0) * scale, W: float64(r.X1-r.X0) * scale, H: float64(r.Y1-r.Y0) * scale})
 	}
 	if worded {
-		return p, 1, 0, nil
+		return p, reading{}, nil
 	}
-	file, err := encode(scan.Without(g, append(append(level, upright...), boxes...)))
+	var read []scan.Box
+	for _, l := range b.Bare(level, upright, boxes).TypeLines(level, boxes) {
+		if l.Prose {
+			p.Runs = append(p.Runs, unread(l.Box, scale))
+		} else {
+			read = append(read, l.Box)
+		}
+	}
+	sheet := scan.NewSheet(first, p.Skew, read, slices.Concat(level, upright, boxes))
+	file, err := encode(sheet.Image)
 	if err != nil {
-		return p, 0, 0, err
+		return p, reading{}, err
 	}
-	lines, err := scan.Read(ctx, file, int(dpi+0.5))
+	t0 := time.Now()
+	lines, err := scan.ReadSheet(ctx, sheet, file, int(dpi+0.5))
 	if errors.Is(err, scan.ErrNoReader) {
 		p.Unread = true
-		return p, 0, 0, nil
+		return p, reading{}, nil
 	}
 	if err != nil {
 		p.Unread = true
-		return p, 0, 0, ctx.Err()
+		return p, reading{}, ctx.Err()
 	}
-	clear, lying := 0.0, 0
-	p.Runs, clear, lying = runsOf(lines, scale)
-	p.Unread = clear < readable
-	return p, clear, lying, nil
-}
-
-// runsOf takes what was read for text. The reader gives words; where in one a letter stands is worked out.
-func runsOf(lines []scan.Line, scale float64) (out []spot.Run, clear float64, lying int) {
-	words := 0
-	angles := map[int]int{}
+	var how reading
 	for _, l := range lines {
-		words += l.Words
-		angles[l.Angle] += l.Words
-		clear += l.Confidence * float64(l.Words)
-		if l.Angle != 0 {
-			continue
-		}
+		how.words += l.Words
+		how.sum += l.Confidence * float64(l.Words)
 		for _, w := range l.Parts {
-			out = append(out, spot.Run{Size: l.Size * scale, Chars: spread(w, l.Size, scale)})
+			p.Runs = append(p.Runs, spot.Run{Size: l.Size * scale, Chars: spread(w, l.Size, scale)})
 		}
 	}
-	for angle, n := range angles {
-		if n*2 > words && angle%90 == 0 {
-			lying = angle % 360
-		}
+	if os.Getenv("ZZ") != "" {
+		println("OCR", time.Since(t0).Milliseconds(), "prep", t0.Sub(t00).Milliseconds(), "lines", len(lines), "clear", int(how.clear()*100), "turn", turn, "kept", len(read))
+		os.WriteFile("/tmp/f/ocr.png", file, 0o600)
 	}
-	return out, clear / float64(max(words, 6)), lying
+	p.Unread = how.words > 5 && how.clear() < readable
+	return p, how, nil
 }
 
+// spread works out where in a word that was read each letter stands.
 func spread(w scan.Word, size, scale float64) []spot.Char {
 	letters := []rune(w.Text)
 	step := (w.X1 - w.X0) / float64(len(letters))
@@ -222,6 +232,21 @@ func spread(w scan.Word, size, scale float64) []spot.Char {
 	for i, r := range letters {
 		x := w.X0 + float64(i)*step
 		out[i] = spot.Char{R: r, X0: x * scale, X1: (x + step) * scale, Y0: w.Y0 * scale, Y1: base * scale}
+	}
+	return out
+}
+
+// unread stands for a line of a paragraph, which takes long to read and names no place: words that say
+// nothing.
+func unread(b scan.Box, scale float64) spot.Run {
+	const words = 10
+	size := float64(b.Y1-b.Y0) * scale
+	out := spot.Run{Size: size}
+	step := float64(b.X1-b.X0) * scale / words
+	for i := range words {
+		x := float64(b.X0)*scale + float64(i)*step
+		out.Chars = append(out.Chars, spot.Char{R: '▒', X0: x, X1: x + step - size*0.5, Y0: float64(b.Y0) * scale, Y1: float64(b.Y1)*scale - 0.2*size},
+			spot.Char{R: ' ', X0: x + step - size*0.5, X1: x + step, Y0: float64(b.Y0) * scale, Y1: float64(b.Y1) * scale})
 	}
 	return out
 }

@@ -3,6 +3,7 @@ package scan
 import (
 	"image"
 	"math"
+	"sort"
 )
 
 // Rule is a straight line on a bitmap, level or upright; pixels from the top left.
@@ -13,7 +14,8 @@ const (
 	shortest  = 26 // of a level rule: half an inch holds one initial
 	shortUp   = 20
 	thickest  = 8  // of what is still a line
-	widestGap = 7  // between dashes or dots
+	widestGap = 9  // between dashes or dots
+	longSolid = 46 // longer than the strokes of letters
 	boxLeast  = 10 // side of a box to tick
 	boxMost   = 38
 )
@@ -31,18 +33,25 @@ func (b *Bitmap) Skew() float64 {
 
 // Level turns a grey page about its middle so that what fell by skew lies level.
 func Level(g *image.Gray, skew float64) *image.Gray {
-	w, h := g.Rect.Dx(), g.Rect.Dy()
+	return levelPart(g, skew, Box{0, 0, g.Rect.Dx() - 1, g.Rect.Dy() - 1}, 1)
+}
+
+// levelPart is a part of the level page, so many times larger.
+func levelPart(g *image.Gray, skew float64, part Box, times int) *image.Gray {
+	w, h := (part.X1-part.X0+1)*times, (part.Y1-part.Y0+1)*times
 	out := image.NewGray(image.Rect(0, 0, w, h))
 	sin, cos := math.Sincos(math.Atan(skew))
-	cx, cy := float64(w)/2, float64(h)/2
+	step := 1 / float64(times)
+	mx, my := float64(g.Rect.Dx()-1)/2, float64(g.Rect.Dy()-1)/2
+	x0, y0 := float64(part.X0)-0.5+step/2-mx, float64(part.Y0)-0.5+step/2-my
 	for y := range h {
-		dy := float64(y) - cy
-		fx, fy := -cx*cos-dy*sin+cx, -cx*sin+dy*cos+cy
+		dx, dy := x0, y0+float64(y)*step
+		fx, fy := dx*cos-dy*sin+mx, dx*sin+dy*cos+my
 		row := out.Pix[y*out.Stride : y*out.Stride+w]
 		for x := range row {
 			row[x] = sample(g, fx, fy)
-			fx += cos
-			fy += sin
+			fx += cos * step
+			fy += sin * step
 		}
 	}
 	return out
@@ -63,28 +72,103 @@ func sample(g *image.Gray, fx, fy float64) uint8 {
 
 // Rules finds the level and the upright rules of a level page.
 func (b *Bitmap) Rules() (level, upright []Rule) {
-	scale := float64(b.W) / 1275
-	level = b.lines(int(shortest*scale), int(thickest*scale))
-	for _, r := range b.Turned(90).lines(int(shortUp*scale), int(thickest*scale)) {
+	level = b.lines(shortest)
+	for _, r := range b.Turned(90).lines(shortUp) {
 		// Turned clockwise, the left edge became the upper one.
 		upright = append(upright, Rule{r.Y0, b.H - 1 - r.X1, r.Y1, b.H - 1 - r.X0})
 	}
 	return level, upright
 }
 
-type growing struct {
-	Rule
-	first, last int // rows
-	ink         int // most ink of a row
+// lines finds level rules: ink that is thin and long by itself, or in pieces one behind another; and long
+// solid runs where a rule touches type or other rules.
+func (b *Bitmap) lines(shortest int) []Rule {
+	scale := float64(min(b.W, b.H)) / 1275
+	px := func(n int) int { return max(1, int(float64(n)*scale)) }
+	var pieces []Rule
+	for _, c := range b.blobs(1, b.H) {
+		if c.Y1-c.Y0 < px(thickest) && c.X1-c.X0 >= (c.Y1-c.Y0)*3/4 {
+			pieces = append(pieces, Rule{c.X0, c.Y0, c.X1, c.Y1})
+		}
+	}
+	out := chained(pieces, px(widestGap), px(shortest))
+	for _, r := range b.solid(px(longSolid), px(thickest)) {
+		known := false
+		for _, o := range out {
+			known = known || r.Y0 <= o.Y1+2 && r.Y1 >= o.Y0-2 && r.X0 >= o.X0-4 && r.X1 <= o.X1+4
+		}
+		if !known {
+			out = append(out, r)
+		}
+	}
+	return out
 }
 
-// lines finds what is long and thin: runs of ink with small gaps, on few rows.
-func (b *Bitmap) lines(shortest, thickest int) []Rule {
+// chained joins pieces that follow one another on a line. Pieces as short as dots must be many and evenly
+// spaced, or dirt and full stops would make rules.
+func chained(in []Rule, gap, shortest int) []Rule {
+	sort.Slice(in, func(a, b int) bool { return in[a].X0 < in[b].X0 })
+	type chain struct {
+		Rule
+		lastY    int // middle of the last piece
+		ink, n   int
+		from, to int // shortest and longest gap
+	}
+	var open []*chain
+	var out []Rule
+	shut := func(c *chain) {
+		w := c.X1 - c.X0 + 1
+		solid := c.ink*10 >= w*8
+		even := c.n >= 5 && c.to-c.from <= 4 && c.ink*4 >= w
+		if w >= shortest && c.Y1-c.Y0 < 14 && (solid || even) {
+			out = append(out, Rule{c.X0, c.Y0, c.X1, c.Y1})
+		}
+	}
+	for _, r := range in {
+		mid := (r.Y0 + r.Y1) / 2
+		var best *chain
+		kept := open[:0]
+		for _, c := range open {
+			d := r.X0 - c.X1
+			if d > gap {
+				shut(c)
+				continue
+			}
+			kept = append(kept, c)
+			if abs(mid-c.lastY) <= 3 && d > -3 && (best == nil || abs(mid-c.lastY) < abs(mid-best.lastY)) {
+				best = c
+			}
+		}
+		open = kept
+		if best == nil {
+			open = append(open, &chain{Rule: r, lastY: mid, ink: r.X1 - r.X0 + 1, n: 1, from: 99})
+			continue
+		}
+		d := r.X0 - best.X1
+		best.from, best.to = min(best.from, d), max(best.to, d)
+		best.ink += r.X1 - r.X0 + 1
+		best.n++
+		best.X1, best.lastY = max(best.X1, r.X1), mid
+		best.Y0, best.Y1 = min(best.Y0, r.Y0), max(best.Y1, r.Y1)
+	}
+	for _, c := range open {
+		shut(c)
+	}
+	return out
+}
+
+// solid finds runs of ink longer than any stroke of a letter, on few rows.
+func (b *Bitmap) solid(longest, thickest int) []Rule {
+	type growing struct {
+		Rule
+		first, last int
+	}
 	var open []*growing
 	var out []Rule
 	shut := func(g *growing) {
-		if g.last-g.first+1-2 <= thickest { // each row was thickened by its neighbours
-			out = append(out, Rule{g.X0, g.first + 1, g.X1, g.last - 1})
+		r := Rule{g.X0, min(g.first+1, g.last), g.X1, max(g.last-1, g.first)} // each row was thickened by its neighbours
+		if g.last-g.first < thickest+2 && (r.X1-r.X0 > 3*longest || !b.inType(r)) {
+			out = append(out, r)
 		}
 	}
 	thick := make([]bool, b.W)
@@ -93,21 +177,15 @@ func (b *Bitmap) lines(shortest, thickest int) []Rule {
 			i := y*b.W + x
 			thick[x] = b.ink[i] || b.ink[i-b.W] || b.ink[i+b.W]
 		}
-		runsWithGaps(thick, shortest, func(x0, x1, ink int) {
-			if float64(ink) < 0.28*float64(x1-x0) {
-				return
-			}
+		runsWithGaps(thick, longest, func(x0, x1 int) {
 			for _, g := range open {
-				common := min(g.X1, x1) - max(g.X0, x0)
-				if y-g.last <= 2 && common*10 >= 6*max(g.X1-g.X0, x1-x0) {
+				if common := min(g.X1, x1) - max(g.X0, x0); y-g.last <= 2 && common*10 >= 5*max(g.X1-g.X0, x1-x0) {
 					g.last = y
-					if ink > g.ink {
-						g.X0, g.X1, g.ink = x0, x1, ink
-					}
+					g.X0, g.X1 = min(g.X0, x0), max(g.X1, x1)
 					return
 				}
 			}
-			open = append(open, &growing{Rule: Rule{X0: x0, X1: x1}, first: y, last: y, ink: ink})
+			open = append(open, &growing{Rule{X0: x0, X1: x1}, y, y})
 		})
 		kept := open[:0]
 		for _, g := range open {
@@ -122,69 +200,48 @@ func (b *Bitmap) lines(shortest, thickest int) []Rule {
 	for _, g := range open {
 		shut(g)
 	}
-	return b.thinned(out)
+	return out
 }
 
-func runsWithGaps(row []bool, shortest int, found func(x0, x1, ink int)) {
+// inType reports whether a run is the foot or the top of letters that touch: there is much ink right above
+// or right below it.
+func (b *Bitmap) inType(r Rule) bool {
+	w := r.X1 - r.X0 + 1
+	for _, y := range []int{r.Y0 - 4, r.Y0 - 3, r.Y1 + 3, r.Y1 + 4} {
+		if y >= 0 && y < b.H && b.rowInk(r.X0, y, w)*4 > w {
+			return true
+		}
+	}
+	return false
+}
+
+// runsWithGaps reports runs that are solid but for single dots.
+func runsWithGaps(row []bool, longest int, found func(x0, x1 int)) {
 	for x := 0; x < len(row); {
 		if !row[x] {
 			x++
 			continue
 		}
-		end, ink := x, 0
-		for i := x; i < len(row) && i-end <= widestGap; i++ {
+		end := x
+		for i := x; i < len(row) && i-end <= 2; i++ {
 			if row[i] {
 				end = i
-				ink++
 			}
 		}
-		if end-x+1 >= shortest {
-			found(x, end+1, ink)
+		if end-x+1 >= longest {
+			found(x, end)
 		}
 		x = end + 1
 	}
 }
 
-// thinned leaves out what is the upper or lower edge of letters: there is ink above or below along much
-// of it, as there is not along a rule.
-func (b *Bitmap) thinned(in []Rule) []Rule {
-	var out []Rule
-	for _, r := range in {
-		solid, near, n := 0, 0, 0
-		for x := r.X0; x < r.X1; x++ {
-			on := false
-			for y := r.Y0; y <= r.Y1; y++ {
-				on = on || b.At(x, y)
-			}
-			if on {
-				solid++
-			}
-			for _, y := range []int{r.Y0 - 3, r.Y0 - 4, r.Y1 + 3, r.Y1 + 4} {
-				if y >= 0 && y < b.H {
-					n++
-					if b.At(x, y) {
-						near++
-					}
-				}
-			}
-		}
-		w := r.X1 - r.X0
-		if n == 0 || solid*100 < w*85 && near*100 > n*12 || near*100 > n*45 {
-			continue
-		}
-		out = append(out, r)
-	}
-	return out
-}
-
-// Without returns a copy of a grey page with rules painted over, so that they are not read as type.
-func Without(g *image.Gray, rules []Rule) *image.Gray {
-	out := image.NewGray(g.Rect)
-	copy(out.Pix, g.Pix)
-	for _, r := range rules {
-		for y := max(0, r.Y0-1); y <= min(g.Rect.Dy()-1, r.Y1+1); y++ {
-			for x := max(0, r.X0-1); x <= min(g.Rect.Dx()-1, r.X1+1); x++ {
-				out.Pix[y*out.Stride+x] = 255
+// Bare returns the bitmap without rules.
+func (b *Bitmap) Bare(kinds ...[]Rule) *Bitmap {
+	out := &Bitmap{W: b.W, H: b.H, ink: append([]bool(nil), b.ink...)}
+	for _, rules := range kinds {
+		for _, r := range rules {
+			for y := max(0, r.Y0-1); y <= min(b.H-1, r.Y1+1); y++ {
+				clear(out.ink[y*b.W+max(0, r.X0-1) : y*b.W+min(b.W, r.X1+2)])
 			}
 		}
 	}

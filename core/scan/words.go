@@ -47,13 +47,24 @@ const (
 // Read reads the lines of type on a page given as PNG, of which dpi is the resolution. It runs
 // Tesseract (from Debian's packages) as a process of its own, on one processor.
 func Read(ctx context.Context, png []byte, dpi int) ([]Line, error) {
+	return read(ctx, png, dpi, "3")
+}
+
+// ReadSheet reads the lines of a sheet, and says where they stand on the level page.
+func ReadSheet(ctx context.Context, s Sheet, png []byte, dpi int) ([]Line, error) {
+	lines, err := read(ctx, png, dpi*readLarger, "6")
+	return s.Back(lines), err
+}
+
+// read runs the reader with a way of looking for lines (its page segmentation mode).
+func read(ctx context.Context, png []byte, dpi int, mode string) ([]Line, error) {
 	program, err := exec.LookPath("tesseract")
 	if err != nil {
 		return nil, ErrNoReader
 	}
 	ctx, cancel := context.WithTimeout(ctx, readTime)
 	defer cancel()
-	cmd := exec.CommandContext(ctx, program, "stdin", "stdout", "--psm", "3", "--dpi", strconv.Itoa(dpi), "hocr")
+	cmd := exec.CommandContext(ctx, program, "stdin", "stdout", "--psm", mode, "--dpi", strconv.Itoa(dpi), "hocr")
 	cmd.Env = []string{"OMP_THREAD_LIMIT=1", "LC_ALL=C.UTF-8", "PATH=/usr/bin:/bin"}
 	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true, Pdeathsig: syscall.SIGKILL}
 	cmd.Stdin = bytes.NewReader(png)
