@@ -2,7 +2,9 @@ package pdf
 
 import (
 	"context"
+	"encoding/binary"
 	"errors"
+	"image"
 	"os"
 	"path/filepath"
 	"sync"
@@ -114,8 +116,26 @@ func (e *Engine) Intake(ctx context.Context, data []byte) (Intake, error) {
 // Render draws one page of a document (page from 0, turn clockwise in degrees) as a PNG of the given
 // width in pixels. key identifies the document's bytes, which load fetches when the worker lacks them.
 func (e *Engine) Render(ctx context.Context, key string, page, turn, width int, load func() ([]byte, error)) ([]byte, error) {
-	resp, err := e.keyed(ctx, request{Render: &renderTask{key, page, turn, width}}, load)
+	resp, err := e.keyed(ctx, request{Render: &renderTask{Key: key, Page: page, Turn: turn, Width: width}}, load)
 	return resp.file(), err
+}
+
+// grey draws one page as grey dots.
+func (e *Engine) grey(ctx context.Context, key string, page, width int, data []byte) (*image.Gray, error) {
+	resp, err := e.keyed(ctx, request{Render: &renderTask{Key: key, Page: page, Width: width, Plain: true}}, func() ([]byte, error) { return data, nil })
+	if err != nil {
+		return nil, err
+	}
+	dots := resp.file()
+	if len(dots) < 4 {
+		return nil, errors.New("draw a page: there is no picture")
+	}
+	w := int(binary.BigEndian.Uint32(dots))
+	dots = dots[4:]
+	if w < 1 || len(dots)%w != 0 {
+		return nil, errors.New("draw a page: the picture is cut off")
+	}
+	return &image.Gray{Pix: dots, Stride: w, Rect: image.Rect(0, 0, w, len(dots)/w)}, nil
 }
 
 // keyed runs a task on a document that the worker may still have; its bytes are sent only if not.

@@ -3,6 +3,7 @@ package pdf
 import (
 	"bytes"
 	"context"
+	"encoding/binary"
 	"errors"
 	"fmt"
 	"image"
@@ -137,6 +138,7 @@ type renderTask struct {
 	Page  int
 	Turn  int
 	Width int
+	Plain bool // as grey dots, row by row, after the picture's width in four bytes; not as a PNG
 }
 
 // png renders one page as a PNG.
@@ -166,7 +168,12 @@ func (e *renderer) png(t renderTask, data []byte) ([]byte, error) {
 		return nil, fmt.Errorf("render page %d: %w", t.Page+1, err)
 	}
 	defer resp.Cleanup()
-	return encode(turned(compact(resp.Result.RenderedImage), t.Turn))
+	img := turned(compact(resp.Result.RenderedImage), t.Turn)
+	if t.Plain {
+		g := greyed(img)
+		return append(binary.BigEndian.AppendUint32(nil, uint32(g.Rect.Dx())), g.Pix...), nil
+	}
+	return encode(img)
 }
 
 // compact turns a page without colour, as most are, into a grey image a quarter the size.

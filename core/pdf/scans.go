@@ -1,12 +1,9 @@
 package pdf
 
 import (
-	"bytes"
 	"context"
 	"errors"
-	"fmt"
 	"image"
-	"image/png"
 
 	"indicum/core/cuts"
 	"indicum/core/scan"
@@ -45,15 +42,10 @@ func (e *Engine) ReadScans(ctx context.Context, key string, data []byte, pages [
 // readScan reads one page. A page that can't be drawn or read stays as it was.
 func (e *Engine) readScan(ctx context.Context, key string, data []byte, index int, p cuts.Page) (cuts.Page, error) {
 	width := min(int(p.Width/72*scanDPI), scanPixels)
-	drawn, err := e.Render(ctx, key, index, 0, width, func() ([]byte, error) { return data, nil })
+	grey, err := e.grey(ctx, key, index, width, data)
 	if err != nil {
 		return p, ctx.Err()
 	}
-	img, err := png.Decode(bytes.NewReader(drawn))
-	if err != nil {
-		return p, fmt.Errorf("read page %d: %w", index+1, err)
-	}
-	grey := greyed(img)
 	look := scan.FromGray(grey)
 	if look.Blank() {
 		return p, nil

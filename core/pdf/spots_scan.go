@@ -1,18 +1,13 @@
 package pdf
 
 import (
-	"bytes"
 	"context"
 	"errors"
-	"fmt"
 	"image"
-	"image/png"
-	"os"
 	"runtime"
 	"slices"
 	"strings"
 	"sync"
-	"time"
 
 	"indicum/core/field"
 	"indicum/core/scan"
@@ -89,19 +84,15 @@ func (e *Engine) lookAtScan(ctx context.Context, key string, data []byte, index 
 		shown = p.Height
 	}
 	width := min(int(shown/72*scanDPI), scanPixels)
-	drawn, err := e.Render(ctx, key, index, 0, width, func() ([]byte, error) { return data, nil })
+	grey, err := e.grey(ctx, key, index, width, data)
 	if err != nil {
 		return p, ctx.Err()
 	}
-	img, err := png.Decode(bytes.NewReader(drawn))
-	if err != nil {
-		return p, fmt.Errorf("look at page %d: %w", index+1, err)
-	}
-	grey := greyed(img)
 	worded := letters(p) >= 12
 	turn, sure := p.Turn, 1.0
+	var look *scan.Bitmap
 	if !worded {
-		look := scan.FromGray(grey)
+		look = scan.FromGray(grey)
 		if look.Blank() {
 			return p, nil
 		}
@@ -116,7 +107,7 @@ func (e *Engine) lookAtScan(ctx context.Context, key string, data []byte, index 
 	}
 	p.Picture = true
 	dpi := float64(width) * 72 / shown
-	best, read, err := levelled(ctx, grey, p, turn, dpi, worded)
+	best, read, err := levelled(ctx, grey, look, p, turn, dpi, worded)
 	if err != nil || worded {
 		return best, err
 	}
@@ -131,7 +122,7 @@ func (e *Engine) lookAtScan(ctx context.Context, key string, data []byte, index 
 		if other%180 != 0 {
 			q.Width, q.Height = p.Height, p.Width
 		}
-		again, better, err := levelled(ctx, grey, q, (turn+other)%360, dpi, false)
+		again, better, err := levelled(ctx, grey, look, q, (turn+other)%360, dpi, false)
 		if err != nil {
 			return best, err
 		}
@@ -150,18 +141,21 @@ type reading struct {
 
 func (r reading) clear() float64 { return r.sum / float64(max(r.words, 6)) }
 
-// levelled looks at a picture turned clockwise.
-func levelled(ctx context.Context, grey *image.Gray, p spot.Page, turn int, dpi float64, worded bool) (spot.Page, reading, error) {
-	t00 := time.Now()
+// levelled looks at a picture turned clockwise. look is its bitmap, if there is one already.
+func levelled(ctx context.Context, grey *image.Gray, look *scan.Bitmap, p spot.Page, turn int, dpi float64, worded bool) (spot.Page, reading, error) {
 	first := turned(grey, turn).(*image.Gray)
-	g := first
-	b := scan.FromGray(g)
+	g, b := first, look
+	if turn != 0 || b == nil {
+		b = scan.FromGray(g)
+	}
+	b.DPI = dpi
 	p.Turn = turn
 	if skew := b.Skew(); skew > 0.0008 || skew < -0.0008 {
 		if !worded { // words that are text already are where the picture has them
 			p.Skew = skew
 			g = scan.Level(g, skew)
 			b = scan.FromGray(g)
+			b.DPI = dpi
 		}
 	}
 	level, upright := b.Rules()
@@ -194,7 +188,6 @@ func levelled(ctx context.Context, grey *image.Gray, p spot.Page, turn int, dpi 
 	if err != nil {
 		return p, reading{}, err
 	}
-	t0 := time.Now()
 	lines, err := scan.ReadSheet(ctx, sheet, file, int(dpi+0.5))
 	if errors.Is(err, scan.ErrNoReader) {
 		p.Unread = true
@@ -211,10 +204,6 @@ func levelled(ctx context.Context, grey *image.Gray, p spot.Page, turn int, dpi 
 		for _, w := range l.Parts {
 			p.Runs = append(p.Runs, spot.Run{Size: l.Size * scale, Chars: spread(w, l.Size, scale)})
 		}
-	}
-	if os.Getenv("ZZ") != "" {
-		println("OCR", time.Since(t0).Milliseconds(), "prep", t0.Sub(t00).Milliseconds(), "lines", len(lines), "clear", int(how.clear()*100), "turn", turn, "kept", len(read))
-		os.WriteFile("/tmp/f/ocr.png", file, 0o600)
 	}
 	p.Unread = how.words > 5 && how.clear() < readable
 	return p, how, nil

@@ -14,7 +14,7 @@ const (
 	shortest  = 26 // of a level rule: half an inch holds one initial
 	shortUp   = 20
 	thickest  = 8  // of what is still a line
-	widestGap = 9  // between dashes or dots
+	widestGap = 13 // between dashes or dots
 	longSolid = 46 // longer than the strokes of letters
 	boxLeast  = 10 // side of a box to tick
 	boxMost   = 38
@@ -75,24 +75,34 @@ func (b *Bitmap) Rules() (level, upright []Rule) {
 	level = b.lines(shortest)
 	for _, r := range b.Turned(90).lines(shortUp) {
 		// Turned clockwise, the left edge became the upper one.
-		upright = append(upright, Rule{r.Y0, b.H - 1 - r.X1, r.Y1, b.H - 1 - r.X0})
+		r = Rule{r.Y0, b.H - 1 - r.X1, r.Y1, b.H - 1 - r.X0}
+		if r.Y1-r.Y0 > b.px(longSolid)*3/2 || meets(r, level) {
+			upright = append(upright, r) // a shorter one that meets nothing is the stem of a letter
+		}
 	}
 	return level, upright
+}
+
+func meets(r Rule, level []Rule) bool {
+	for _, l := range level {
+		if l.X0 < r.X1+5 && l.X1 > r.X0-5 && (abs(l.Y0-r.Y0) < 6 || abs(l.Y1-r.Y1) < 6) {
+			return true
+		}
+	}
+	return false
 }
 
 // lines finds level rules: ink that is thin and long by itself, or in pieces one behind another; and long
 // solid runs where a rule touches type or other rules.
 func (b *Bitmap) lines(shortest int) []Rule {
-	scale := float64(min(b.W, b.H)) / 1275
-	px := func(n int) int { return max(1, int(float64(n)*scale)) }
 	var pieces []Rule
-	for _, c := range b.blobs(1, b.H) {
-		if c.Y1-c.Y0 < px(thickest) && c.X1-c.X0 >= (c.Y1-c.Y0)*3/4 {
+	for _, c := range b.blobs(2, b.H) {
+		if c.Y1-c.Y0 < b.px(thickest) && c.X1-c.X0 >= (c.Y1-c.Y0)*3/4 {
 			pieces = append(pieces, Rule{c.X0, c.Y0, c.X1, c.Y1})
 		}
 	}
-	out := chained(pieces, px(widestGap), px(shortest))
-	for _, r := range b.solid(px(longSolid), px(thickest)) {
+	out := chained(pieces, b.px(widestGap), b.px(shortest))
+	for _, r := range b.solid(b.px(longSolid), b.px(thickest)) {
 		known := false
 		for _, o := range out {
 			known = known || r.Y0 <= o.Y1+2 && r.Y1 >= o.Y0-2 && r.X0 >= o.X0-4 && r.X1 <= o.X1+4
@@ -110,16 +120,17 @@ func chained(in []Rule, gap, shortest int) []Rule {
 	sort.Slice(in, func(a, b int) bool { return in[a].X0 < in[b].X0 })
 	type chain struct {
 		Rule
-		lastY    int // middle of the last piece
-		ink, n   int
-		from, to int // shortest and longest gap
+		lastY  int // middle of the last piece
+		ink, n int
+		least  int // shortest gap
+		wide   int // gaps much wider than that: a dot is missing
 	}
 	var open []*chain
 	var out []Rule
 	shut := func(c *chain) {
 		w := c.X1 - c.X0 + 1
 		solid := c.ink*10 >= w*8
-		even := c.n >= 5 && c.to-c.from <= 4 && c.ink*4 >= w
+		even := c.n >= 6 && c.wide*5 <= c.n && c.ink*5 >= w
 		if w >= shortest && c.Y1-c.Y0 < 14 && (solid || even) {
 			out = append(out, Rule{c.X0, c.Y0, c.X1, c.Y1})
 		}
@@ -135,17 +146,26 @@ func chained(in []Rule, gap, shortest int) []Rule {
 				continue
 			}
 			kept = append(kept, c)
+			if r.X1-r.X0 <= 3 && c.ink > gap*c.n {
+				continue // dirt behind a line
+			}
+			if d > gap*2/3 && (r.X1-r.X0 > gap || c.ink > gap*c.n) {
+				continue // only between dots; two lines may come as close
+			}
 			if abs(mid-c.lastY) <= 3 && d > -3 && (best == nil || abs(mid-c.lastY) < abs(mid-best.lastY)) {
 				best = c
 			}
 		}
 		open = kept
 		if best == nil {
-			open = append(open, &chain{Rule: r, lastY: mid, ink: r.X1 - r.X0 + 1, n: 1, from: 99})
+			open = append(open, &chain{Rule: r, lastY: mid, ink: r.X1 - r.X0 + 1, n: 1, least: 99})
 			continue
 		}
 		d := r.X0 - best.X1
-		best.from, best.to = min(best.from, d), max(best.to, d)
+		best.least = min(best.least, d)
+		if d > best.least+4 {
+			best.wide++
+		}
 		best.ink += r.X1 - r.X0 + 1
 		best.n++
 		best.X1, best.lastY = max(best.X1, r.X1), mid
@@ -237,7 +257,7 @@ func runsWithGaps(row []bool, longest int, found func(x0, x1 int)) {
 
 // Bare returns the bitmap without rules.
 func (b *Bitmap) Bare(kinds ...[]Rule) *Bitmap {
-	out := &Bitmap{W: b.W, H: b.H, ink: append([]bool(nil), b.ink...)}
+	out := &Bitmap{W: b.W, H: b.H, DPI: b.DPI, ink: append([]bool(nil), b.ink...)}
 	for _, rules := range kinds {
 		for _, r := range rules {
 			for y := max(0, r.Y0-1); y <= min(b.H-1, r.Y1+1); y++ {
@@ -250,8 +270,7 @@ func (b *Bitmap) Bare(kinds ...[]Rule) *Bitmap {
 
 // Boxes finds small empty squares.
 func (b *Bitmap) Boxes() []Rule {
-	scale := float64(b.W) / 1275
-	least, most := int(boxLeast*scale), int(boxMost*scale)
+	least, most := b.px(boxLeast), b.px(boxMost)
 	var out []Rule
 	for y := 1; y < b.H-least-1; y++ {
 		b.runs(y*b.W, 1, b.W, func(at, n int) {
@@ -290,11 +309,16 @@ func (b *Bitmap) square(x, y, n int) int {
 				inner += b.rowInk(x+3, y+dy, n-6)
 			}
 		}
-		if left*10 >= side*9 && right*10 >= side*9 && inner*100 < n*side*6 {
+		if left*10 >= side*9 && right*10 >= side*9 && inner*100 < n*side*6 && b.corner(x, y) && b.corner(x+n-2, y) && b.corner(x, y+side-1) && b.corner(x+n-2, y+side-1) {
 			return side
 		}
 	}
 	return 0
+}
+
+// corner reports whether there is ink on most of four dots, as a round letter has not in its corners.
+func (b *Bitmap) corner(x, y int) bool {
+	return b.rowInk(x, y, 2)+b.rowInk(x, y+1, 2) >= 3
 }
 
 func (b *Bitmap) rowInk(x, y, n int) int {

@@ -14,7 +14,9 @@ import (
 // Bitmap is a page in black and white, row by row.
 type Bitmap struct {
 	W, H int
+	DPI  float64 // dots an inch; 0 counts as 150
 	ink  []bool
+	bare *Bitmap // without rules, once that was asked for
 }
 
 // At reports whether there is ink; coordinates are pixels from the top left and must be on the page.
@@ -35,11 +37,20 @@ func FromGray(g *image.Gray) *Bitmap {
 			paper[cy*cw+cx] = brightness(g, cx*cell, cy*cell)
 		}
 	}
+	limit := make([]uint8, cw*ch) // below which it is ink
+	for cy := range ch {
+		for cx := range cw {
+			p := around(paper, cw, ch, cx, cy)
+			limit[cy*cw+cx] = uint8(max(0, p-max(38, p/4)))
+		}
+	}
 	for y := range h {
-		row := g.Pix[y*g.Stride : y*g.Stride+w]
-		for x, v := range row {
-			p := around(paper, cw, ch, x/cell, y/cell)
-			b.ink[y*w+x] = int(v) < p-max(38, p/4)
+		row, ink := g.Pix[y*g.Stride:y*g.Stride+w], b.ink[y*w:(y+1)*w]
+		for cx := range cw {
+			below := limit[y/cell*cw+cx]
+			for x := cx * cell; x < min(w, (cx+1)*cell); x++ {
+				ink[x] = row[x] < below
+			}
 		}
 	}
 	return b
@@ -74,9 +85,17 @@ func around(paper []int, cw, ch, cx, cy int) int {
 	return best
 }
 
+// px is a length in pixels that was measured at 150 dots an inch.
+func (b *Bitmap) px(n int) int {
+	if b.DPI == 0 {
+		return n
+	}
+	return max(1, int(float64(n)*b.DPI/150+0.5))
+}
+
 // Turned returns the bitmap turned clockwise by 0, 90, 180 or 270 degrees.
 func (b *Bitmap) Turned(degrees int) *Bitmap {
-	out := &Bitmap{W: b.W, H: b.H, ink: make([]bool, len(b.ink))}
+	out := &Bitmap{W: b.W, H: b.H, DPI: b.DPI, ink: make([]bool, len(b.ink))}
 	if degrees%180 != 0 {
 		out.W, out.H = b.H, b.W
 	}
@@ -100,6 +119,9 @@ func (b *Bitmap) Turned(degrees int) *Bitmap {
 // WithoutRules returns the bitmap without what is longer than type is: rules, frames, underscores and
 // the black edges of a copier.
 func (b *Bitmap) WithoutRules() *Bitmap {
+	if b.bare != nil {
+		return b.bare
+	}
 	out := &Bitmap{W: b.W, H: b.H, ink: append([]bool(nil), b.ink...)}
 	longest := max(24, b.W/24) // pixels: about the width of four letters
 	for y := range b.H {
@@ -120,6 +142,7 @@ func (b *Bitmap) WithoutRules() *Bitmap {
 			}
 		})
 	}
+	b.bare = out
 	return out
 }
 

@@ -2,6 +2,7 @@ package scan
 
 import (
 	"image"
+	"slices"
 	"sort"
 )
 
@@ -17,10 +18,9 @@ type TypeLine struct {
 // TypeLines finds the lines of type on a level page from which rules have been taken. rules and boxes are
 // what was taken: a line of type on which one stands is no prose.
 func (b *Bitmap) TypeLines(rules, boxes []Rule) []TypeLine {
-	scale := float64(b.W) / 1275
-	letters := b.blobs(int(3*scale), int(60*scale))
+	letters := b.blobs(b.px(3), b.px(60))
 	sort.Slice(letters, func(i, j int) bool { return letters[i].X0 < letters[j].X0 })
-	gap := int(17 * scale)
+	gap := b.px(17)
 	var lines []TypeLine
 	var open []int
 	for _, l := range letters {
@@ -44,12 +44,13 @@ func (b *Bitmap) TypeLines(rules, boxes []Rule) []TypeLine {
 		}
 		o := &lines[best].Box
 		o.X1 = max(o.X1, l.X1)
-		if h := max(o.Y1, l.Y1) - min(o.Y0, l.Y0); h < int(44*scale) {
+		if h := max(o.Y1, l.Y1) - min(o.Y0, l.Y0); h < b.px(44) {
 			o.Y0, o.Y1 = min(o.Y0, l.Y0), max(o.Y1, l.Y1)
 		}
 	}
+	lines = slices.DeleteFunc(lines, func(l TypeLine) bool { return l.Y1-l.Y0 < b.px(7) }) // specks, dashes
 	sort.Slice(lines, func(i, j int) bool { return lines[i].Y1 < lines[j].Y1 })
-	markProse(lines, b.W, int(12*scale), append(append([]Rule(nil), rules...), boxes...))
+	markProse(lines, b.W, b.px(12), append(append([]Rule(nil), rules...), boxes...))
 	return lines
 }
 

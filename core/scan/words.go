@@ -47,17 +47,17 @@ const (
 // Read reads the lines of type on a page given as PNG, of which dpi is the resolution. It runs
 // Tesseract (from Debian's packages) as a process of its own, on one processor.
 func Read(ctx context.Context, png []byte, dpi int) ([]Line, error) {
-	return read(ctx, png, dpi, "3")
+	return read(ctx, png, dpi, "3", clearWord)
 }
 
 // ReadSheet reads the lines of a sheet, and says where they stand on the level page.
 func ReadSheet(ctx context.Context, s Sheet, png []byte, dpi int) ([]Line, error) {
-	lines, err := read(ctx, png, dpi*readLarger, "6")
+	lines, err := read(ctx, png, dpi*readLarger, "6", 0) // there is type on every line of it
 	return s.Back(lines), err
 }
 
 // read runs the reader with a way of looking for lines (its page segmentation mode).
-func read(ctx context.Context, png []byte, dpi int, mode string) ([]Line, error) {
+func read(ctx context.Context, png []byte, dpi int, mode string, least float64) ([]Line, error) {
 	program, err := exec.LookPath("tesseract")
 	if err != nil {
 		return nil, ErrNoReader
@@ -74,11 +74,11 @@ func read(ctx context.Context, png []byte, dpi int, mode string) ([]Line, error)
 	if err != nil {
 		return nil, fmt.Errorf("read a scan: %w %.200s", err, errs.String())
 	}
-	return parseHOCR(bytes.NewReader(out[:min(len(out), mostHOCR)]))
+	return parseHOCR(bytes.NewReader(out[:min(len(out), mostHOCR)]), least)
 }
 
 // parseHOCR reads the lines of an hOCR file (hOCR 1.2: ocr_line, ocrx_word; bbox, x_size, x_wconf).
-func parseHOCR(r io.Reader) ([]Line, error) {
+func parseHOCR(r io.Reader, least float64) ([]Line, error) {
 	d := xml.NewDecoder(r)
 	d.Strict = false
 	d.Entity = xml.HTMLEntity
@@ -116,7 +116,7 @@ func parseHOCR(r io.Reader) ([]Line, error) {
 			if inWord {
 				if depth--; depth == 0 {
 					inWord = false
-					if text := strings.TrimSpace(word.String()); text != "" && conf >= clearWord && len(out) > 0 && len(box) == 4 {
+					if text := strings.TrimSpace(word.String()); text != "" && conf >= least && len(out) > 0 && len(box) == 4 {
 						out = addWord(out, text, conf, box)
 					}
 				}

@@ -58,7 +58,7 @@ func (p *printed) beside(q *place, all []*place, at int) {
 		if math.Abs(g.base-middle) > 6 && !(q.widget != nil && g.base > q.top && g.base < q.y+3) || q.inside == g {
 			continue
 		}
-		if t := plain(g.text); t == "" || dateGlue.MatchString(t) && q.chained != nil && q.x0-stop < 26 {
+		if t := plain(g.text); t == "" || (dateGlue.MatchString(t) || p.Picture && len([]rune(t)) <= 2) && q.chained != nil && q.x0-stop < 26 {
 			continue // brackets and strokes around a blank
 		}
 		x0, x1 := q.x0, q.x1
@@ -140,11 +140,11 @@ func (p *printed) habit(all []*place) (votes int) {
 		switch {
 		case up < belowReach && down > 45:
 			votes += 2
-		case up < belowReach && up < 0.6*down:
+		case up < belowReach && up < 0.38*down:
 			votes++
 		case up > 30 && down < aboveReach:
 			votes -= 2
-		case down < aboveReach && down < 0.8*up:
+		case down < aboveReach && up > 0.6*down:
 			votes--
 		}
 	}
@@ -169,7 +169,7 @@ func (p *printed) beneath(q *place, all []*place, habit int) *segment {
 		if mid := (g.x0 + g.x1) / 2; mid < q.x0-4 && g.x1 < q.x0+8 || mid > q.x1+4 && g.x0 > q.x1-8 {
 			continue
 		}
-		if down, ok := p.down(g, all, q); ok && (down < 0.75*up || down < 1.7*up && habit < 0) {
+		if down, ok := p.down(g, all, q); ok && down < aboveReach && (up > 0.55*down || up > 0.38*down && habit < 0) {
 			continue
 		}
 		if m := read(g.text); len(g.words) > 12 && m.kind == "" {
@@ -186,7 +186,7 @@ func (p *printed) beneath(q *place, all []*place, habit int) *segment {
 func (p *printed) down(g *segment, all []*place, but *place) (float64, bool) {
 	best, found := math.Inf(1), false
 	for _, o := range all {
-		if d := o.y - g.base; o != but && d > 5 && g.x1 > o.x0 && g.x0 < o.x1 && d < best {
+		if d := o.y - g.base; o != but && d > 5 && g.x1 > o.x0 && g.x0 < o.x1 && d < best && (math.Abs(g.x0-o.x0) < 14 || math.Abs(g.x0+g.x1-o.x0-o.x1) < 28) {
 			best, found = d, true
 		}
 	}
@@ -219,7 +219,7 @@ func (p *printed) over(q *place, all []*place, habit int) *segment {
 		if math.Abs(g.x0-q.x0) > 14 && math.Abs((g.x0+g.x1)/2-(q.x0+q.x1)/2) > 14 {
 			continue
 		}
-		if g.base < ceiling+belowReach && ceiling > q.y-aboveReach && g.top-ceiling < q.y-g.base && habit >= 0 {
+		if up, down := g.top-ceiling, q.y-g.base; ceiling > q.y-aboveReach && up < belowReach && (up <= 0.38*down || up <= 0.55*down && habit >= 0) {
 			continue // it stands closer below the line above
 		}
 		if best == nil || g.base > best.base {

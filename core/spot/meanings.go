@@ -38,7 +38,7 @@ func goesOn(g *segment, q *place) bool {
 		return false
 	}
 	m := read(g.text)
-	if m.kind != "" && m.kind != Text || m.roleOnly {
+	if m.kind != "" && m.kind != Text || m.roleOnly || len(g.words) == 1 && q.left != nil && q.left.labelLike() {
 		return false
 	}
 	return unicode.IsLower(first[0]) || strings.ContainsRune(",.;%", first[0]) || len(g.words) > 5 && !unicode.IsUpper(first[0])

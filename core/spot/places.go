@@ -2,6 +2,7 @@ package spot
 
 import (
 	"math"
+	"regexp"
 	"sort"
 	"strings"
 
@@ -85,6 +86,9 @@ func (p *printed) free(s stroke) []*place {
 			label = false
 		}
 	}
+	if s.dots && p.leadsToNumber(s) {
+		return nil
+	}
 	if len(on) == 0 {
 		return []*place{{x0: x0, x1: x1, y: s.y, from: s.from, typed: s.from == "text"}}
 	}
@@ -106,6 +110,18 @@ func (p *printed) free(s stroke) []*place {
 	}
 	return out
 }
+
+// leadsToNumber reports whether dots lead to a page number, as in a list of contents.
+func (p *printed) leadsToNumber(s stroke) bool {
+	for _, g := range p.segs {
+		if math.Abs(g.base-s.y) < 4 && g.x0 > s.x1-2 && g.x0-s.x1 < 30 && pageNumber.MatchString(g.text) {
+			return true
+		}
+	}
+	return false
+}
+
+var pageNumber = regexp.MustCompile(`^[0-9ivx]{1,4}$`)
 
 // labelLike reports whether a text names what is to be written behind it.
 func (g *segment) labelLike() bool {

@@ -29,7 +29,7 @@ func (p *printed) frames() {
 	for _, r := range p.Rules {
 		switch w, h := r.X1-r.X0, r.Y1-r.Y0; {
 		case w >= h:
-			across = append(across, stroke{r.X0, r.X1, (r.Y0 + r.Y1) / 2, r.Thick, from})
+			across = append(across, stroke{x0: r.X0, x1: r.X1, y: (r.Y0 + r.Y1) / 2, thick: r.Thick, from: from})
 		default:
 			p.ups = append(p.ups, r)
 		}
@@ -41,7 +41,7 @@ func (p *printed) frames() {
 			p.ticks = append(p.ticks, tick{b.X, b.Y, b.X + b.W, b.Y + b.H, from})
 			continue
 		}
-		across = append(across, stroke{b.X, b.X + b.W, b.Y, 0.5, from}, stroke{b.X, b.X + b.W, b.Y + b.H, 0.5, from})
+		across = append(across, stroke{x0: b.X, x1: b.X + b.W, y: b.Y, from: from}, stroke{x0: b.X, x1: b.X + b.W, y: b.Y + b.H, from: from})
 		p.ups = append(p.ups, Rule{b.X, b.Y, b.X, b.Y + b.H, 0.5}, Rule{b.X + b.W, b.Y, b.X + b.W, b.Y + b.H, 0.5})
 	}
 	across = joined(across)

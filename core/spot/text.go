@@ -29,6 +29,7 @@ func (s *segment) width() float64 { return s.x1 - s.x0 }
 type stroke struct {
 	x0, x1, y, thick float64
 	from             string
+	dots             bool // typed with full stops
 }
 
 // printed is a page taken apart.
@@ -101,7 +102,7 @@ func (p *printed) run(r Run) {
 			i += n
 		default:
 			n := wordLength(ch[i:], r.Size)
-			p.words = append(p.words, wordOf(ch[i:i+n], r.Size))
+			p.words = append(p.words, p.wordOf(ch[i:i+n], r.Size))
 			i += n
 		}
 	}
@@ -139,7 +140,7 @@ func filler(ch []Char) int {
 func (p *printed) typed(ch []Char, size float64) {
 	s := stroke{x0: ch[0].X0, x1: ch[len(ch)-1].X1, y: (ch[0].Y0 + ch[0].Y1) / 2, thick: 0.5, from: "text"}
 	if ch[0].R == '.' || ch[0].R == '…' || ch[0].R == '·' {
-		s.y = ch[0].Y1
+		s.y, s.dots = ch[0].Y1, true
 	}
 	p.strokes = append(p.strokes, s)
 }
@@ -167,7 +168,7 @@ func (p *printed) brackets() {
 			mid, half := (a.x1+next.x0)/2, math.Max(4, math.Min(0.4*a.size, 6))
 			p.ticks = append(p.ticks, tick{mid - half, base - 2*half, mid + half, base, "text"})
 		default:
-			p.strokes = append(p.strokes, stroke{a.x1, next.x0, base, 0.5, "text"})
+			p.strokes = append(p.strokes, stroke{x0: a.x1, x1: next.x0, y: base, thick: 0.5, from: "text"})
 		}
 	}
 }
@@ -200,7 +201,7 @@ func wordLength(ch []Char, size float64) int {
 
 const descending = "gjpqy,;()[]{}|Q@$/\\_µçß"
 
-func wordOf(ch []Char, size float64) word {
+func (p *printed) wordOf(ch []Char, size float64) word {
 	w := word{x0: ch[0].X0, x1: ch[len(ch)-1].X1, top: math.Inf(1), size: size}
 	var text strings.Builder
 	var bases []float64
@@ -212,6 +213,9 @@ func wordOf(ch []Char, size float64) word {
 		}
 	}
 	w.text = text.String()
+	if p.Picture {
+		w.text = corrected(w.text)
+	}
 	w.base = w.low
 	if len(bases) > 0 {
 		sort.Float64s(bases)

@@ -94,6 +94,8 @@ func read(label string) meaning {
 		m.kind = Signature
 	case byLine.MatchString(s):
 		m.kind, m.entity = Signature, true
+	case s == "on": // a signature, on a day
+		m.kind = Date
 	case s == "x" || s == "✗" || s == "✕" || s == "×":
 		m.kind = Signature
 	case m.role != "" && bare == "":

@@ -1,0 +1,75 @@
+package spot
+
+import (
+	"regexp"
+	"strings"
+)
+
+// What is read off a scan has letters wrong here and there. Words that are almost one of those that labels
+// are made of are taken for it.
+var labelWords = []string{"buyer", "seller", "purchaser", "tenant", "landlord", "lessee", "lessor", "signature", "initials", "initial", "printed", "print",
+	"broker", "agent", "listing", "witness", "licensee", "dated", "signed", "owner", "buyers", "sellers", "tenants", "accepted", "title"}
+
+var (
+	letterRun = regexp.MustCompile(`[A-Za-z]+`)
+	numberRun = regexp.MustCompile(`^(?i)(buyer|seller|tenant|landlord|purchaser|witness|owner)([il|!1-9])$`)
+)
+
+// corrected mends a word read off a scan.
+func corrected(word string) string {
+	if m := numberRun.FindStringSubmatch(word); m != nil {
+		n := m[2]
+		if strings.Contains("il|!IL", n) {
+			n = "1"
+		}
+		return m[1] + " " + n
+	}
+	at := letterRun.FindStringIndex(word)
+	if at == nil || at[1]-at[0] < 5 {
+		return word
+	}
+	run := strings.ToLower(word[at[0]:at[1]])
+	for _, w := range labelWords {
+		if run == w {
+			return word
+		}
+	}
+	for _, w := range labelWords {
+		allowed := 1
+		if len(w) >= 9 {
+			allowed = 2
+		}
+		if len(w) >= 5 && abs(len(w)-len(run)) <= allowed && w != "dated" && w != "title" && w != "owner" && distance(run, w) <= allowed {
+			return word[:at[0]] + w + word[at[1]:]
+		}
+	}
+	return word
+}
+
+// distance counts the letters to change, insert or leave out to get from one word to the other.
+func distance(a, b string) int {
+	row := make([]int, len(b)+1)
+	for j := range row {
+		row[j] = j
+	}
+	for i := range len(a) {
+		diagonal := row[0]
+		row[0] = i + 1
+		for j := range len(b) {
+			cost := diagonal
+			if a[i] != b[j] {
+				cost++
+			}
+			diagonal = row[j+1]
+			row[j+1] = min(cost, row[j+1]+1, row[j]+1)
+		}
+	}
+	return row[len(b)]
+}
+
+func abs(n int) int {
+	if n < 0 {
+		return -n
+	}
+	return n
+}

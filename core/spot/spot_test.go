@@ -1,0 +1,202 @@
+package spot
+
+import (
+	"strings"
+	"testing"
+
+	"indicum/core/deal"
+)
+
+// paper sets text with letters half as wide as they are high.
+type paper struct{ Page }
+
+func newPaper() *paper { return &paper{Page{Width: 612, Height: 792}} }
+
+func (p *paper) text(size, x, y float64, s string) float64 {
+	r := Run{Size: size}
+	for _, c := range s {
+		w := size * 0.5
+		top, low := y-0.7*size, y
+		switch {
+		case c == '_':
+			top, low = y+0.1*size, y+0.15*size
+		case strings.ContainsRune(descending, c):
+			low = y + 0.2*size
+		case c == '.':
+			top = y - 0.1*size
+		}
+		r.Chars = append(r.Chars, Char{c, x, top, x + w, low})
+		x += w
+	}
+	p.Runs = append(p.Runs, r)
+	return x
+}
+
+func (p *paper) rule(x0, x1, y float64) {
+	p.Rules = append(p.Rules, Rule{x0, y, x1, y, 0.6})
+}
+
+func (p *paper) box(x, y, w, h float64) {
+	p.rule(x, x+w, y)
+	p.rule(x, x+w, y+h)
+	p.Rules = append(p.Rules, Rule{x, y, x, y + h, 0.6}, Rule{x + w, y, x + w, y + h, 0.6})
+}
+
+// prose fills lines with running text from y on.
+func (p *paper) prose(y float64, lines int) float64 {
+	for range lines {
+		p.text(10, 56, y, "and each of them has read what is written here with care before it was agreed on by anyone at all")
+		y += 13
+	}
+	return y
+}
+
+// Each case is one habit of laying out a form; want lists kind, role and number of what must be found, in
+// reading order, and nothing else.
+func TestLayouts(t *testing.T) {
+	for name, c := range map[string]struct {
+		draw func(p *paper)
+		want string
+	}{
+		"typed line, label left": {func(p *paper) {
+			p.text(10, 56, 300, "Buyer's Signature ____________________ Date ________")
+		}, "signature buyer 1; date buyer 1"},
+		"no space before the line": {func(p *paper) { p.text(10, 56, 300, "Signature:____________________Date:________") }, "signature  0; date  0"},
+		"several initials after one label": {func(p *paper) { p.text(9, 56, 750, "Buyer's Initials ____ ____ ____  Seller's Initials ____/____") },
+			"initials buyer 1; initials buyer 2; initials buyer 3; initials seller 1; initials seller 2"},
+		"label below, co-buyer": {func(p *paper) {
+			p.rule(56, 250, 300)
+			p.text(7, 56, 308, "Buyer")
+			p.rule(300, 500, 300)
+			p.text(7, 300, 308, "Co-Buyer")
+		}, "signature buyer 1; signature buyer 2"},
+		"second person named by ordinal": {func(p *paper) {
+			p.rule(56, 250, 300)
+			p.text(7, 56, 308, "Signature of second seller")
+		}, "signature seller 2"},
+		"label above": {func(p *paper) {
+			p.text(8, 56, 280, "Landlord's signature")
+			p.rule(56, 300, 302)
+			p.text(8, 320, 280, "Date")
+			p.rule(320, 420, 302)
+		}, "signature landlord 1; date landlord 1"},
+		"agents are named by whom they act for": {func(p *paper) {
+			p.text(10, 56, 300, "Agent for the Seller: ____________________")
+			p.text(10, 56, 340, "Buyer's Agent: ____________________")
+			p.text(10, 56, 380, "Broker: ____________________")
+		}, "signature listing_agent 1; signature buyer_agent 1; signature broker 1"},
+		"a company signs by somebody": {func(p *paper) {
+			p.text(10, 56, 300, "SELLER: ______________________")
+			p.text(10, 56, 324, "By: ______________________")
+			p.text(10, 56, 348, "Its: ______________________")
+			p.text(10, 56, 372, "Date: ____________")
+		}, "name seller 1; signature seller 1; text seller 1; date seller 1"},
+		"names at the head of a form are not signed": {func(p *paper) {
+			p.text(10, 56, 100, "Buyer: ______________________")
+			p.prose(140, 20)
+		}, "name buyer 1"},
+		"a blank in a sentence": {func(p *paper) {
+			p.text(10, 56, 300, "which the Buyer ______ pays within ____ days of the date ________ on which it was signed")
+		}, "text  0; text  0; text  0"},
+		"underlines, separators and frames": {func(p *paper) {
+			p.text(14, 56, 80, "Signature page")
+			p.rule(56, 154, 82)
+			p.rule(56, 556, 110)
+			p.box(40, 40, 530, 700)
+			p.prose(140, 8)
+		}, ""},
+		"a filled line": {func(p *paper) {
+			p.rule(100, 300, 300)
+			p.text(10, 56, 300, "Seller:")
+			p.text(10, 102, 299, "Perpetua Oakhurst and Noor")
+		}, ""},
+		"leaders to page numbers": {func(p *paper) { p.text(10, 56, 300, "Definitions ........................................ 4") }, ""},
+		"table": {func(p *paper) {
+			for i, s := range []string{"", "Signature", "Date"} {
+				p.text(9, 60+float64(i)*160, 212, s)
+				for r := range 3 {
+					p.box(56+float64(i)*160, 200+float64(r)*24, 160, 24)
+				}
+			}
+			p.text(9, 60, 238, "Tenant 1")
+			p.text(9, 60, 262, "Tenant 2")
+		}, "signature tenant 1; date tenant 1; signature tenant 2; date tenant 2"},
+		"boxes for initials beside their label": {func(p *paper) {
+			p.text(8, 300, 742, "Seller initials")
+			p.box(370, 730, 34, 16)
+			p.box(404, 730, 34, 16)
+		}, "initials seller 1; initials seller 2"},
+		"form fields say more than the page": {func(p *paper) {
+			p.text(8, 56, 310, "Signature")
+			p.Widgets = []Widget{{Type: "Tx", Name: "form1[0].sellerTwo_Initials[0]"}, {Type: "Btn", Name: "agree"}, {Type: "Tx", Name: "Text7"}, {Type: "Tx", Name: "price", Filled: true}}
+			for i := range p.Widgets {
+				p.Widgets[i].X, p.Widgets[i].Y, p.Widgets[i].W, p.Widgets[i].H = 56, 200+float64(i)*40, 150, 18
+			}
+			p.Widgets[2].Y = 284
+		}, "initials seller 2; checkbox  0; signature  0"},
+		"two sections of the same people": {func(p *paper) {
+			p.text(10, 56, 200, "Seller ________________________ Date ________")
+			p.text(10, 56, 226, "Seller ________________________ Date ________")
+			p.prose(260, 4)
+			p.text(10, 56, 340, "Seller ________________________ Date ________")
+		}, "signature seller 1; date seller 1; signature seller 2; date seller 2; signature seller 1; date seller 1"},
+	} {
+		p := newPaper()
+		c.draw(p)
+		var got []string
+		for _, s := range Find([]Page{p.Page}) {
+			got = append(got, strings.TrimSpace(s.Kind+" "+s.Role+" "+string(rune('0'+s.Number))))
+		}
+		if g := strings.Join(got, "; "); g != c.want {
+			t.Errorf("%s:\n got %s\nwant %s", name, g, c.want)
+		}
+	}
+}
+
+func TestLabels(t *testing.T) {
+	for label, want := range map[string]meaning{
+		"Buyer’s Signature":                {kind: Signature, role: deal.Buyer},
+		"SELLER(S)":                        {role: deal.Seller, roleOnly: true},
+		"Purchaser 2:":                     {role: deal.Buyer, number: 2, roleOnly: true},
+		"Date signed (mm/dd/yyyy)":         {kind: Date},
+		"Closing date":                     {kind: Text},
+		"Date of signature":                {kind: Date},
+		"Print name":                       {kind: Name},
+		"Seller’s address":                 {kind: Text, role: deal.Seller},
+		"Selling agent":                    {role: deal.BuyerAgent, roleOnly: true},
+		"Witness to buyer’s signature":     {kind: Signature, role: deal.Witness},
+		"in witness whereof":               {},
+		"Received by (tenant)":             {role: deal.Tenant, roleOnly: true},
+		"Landlord or landlord’s agent":     {role: deal.ListingAgent},
+		"the parties agree to all of this": {},
+	} {
+		got := read(label)
+		got.plural, got.entity = false, false
+		if label == "Landlord or landlord’s agent" {
+			got.roleOnly, got.kind = false, ""
+		}
+		if got != want {
+			t.Errorf("%q: %+v, want %+v", label, got, want)
+		}
+	}
+}
+
+// What is found on a page turned or askew lies where the page has it.
+func TestDisplayedCoordinates(t *testing.T) {
+	p := newPaper()
+	p.text(10, 56, 300, "Buyer signature ____________________")
+	level := Find([]Page{p.Page})[0]
+	for turn, want := range map[int][2]float64{90: {level.Y, 612 - level.X - level.W}, 180: {612 - level.X - level.W, 792 - level.Y - level.H}, 270: {792 - level.Y - level.H, level.X}} {
+		q := p.Page
+		q.Turn = turn
+		s := Find([]Page{q})[0]
+		if s.X != want[0] || s.Y != want[1] || turn != 180 && (s.W != level.H || s.H != level.W) {
+			t.Errorf("turned by %d: %+v", turn, s)
+		}
+	}
+	q := p.Page
+	q.Skew = 0.03
+	if s := Find([]Page{q})[0]; s.Y+s.H > level.Y+level.H-2 || s.Y+s.H < level.Y+level.H-6 {
+		t.Errorf("left of the middle of a page that falls to the right the line lies higher: %+v, level %+v", s, level)
+	}
+}
