@@ -30,7 +30,7 @@ test: setup-test build lint
 	@bin/indicum database .data/test sh -c 'go test -count=1 $(GO_PACKAGES) && node --test --test-concurrency=1 --test-timeout=240000 e2e/*.test.mjs'
 
 bench: setup-test build
-	@bin/indicum database .data/test go test -run '^$$' -bench . -benchtime 1x -timeout 60m ./bench
+	@bin/indicum database .data/test go test -run '^$$' -bench . -benchtime 1x -timeout 60m ./bench/...
 	@bin/indicum database .data/test node e2e/measure.mjs
 
 format:

@@ -110,6 +110,9 @@ func (d *Desk) file(t store.Tx, src *store.Source, name string) (store.Document,
 	if err := t.Create(&doc).Error; err != nil {
 		return doc, err
 	}
+	if err := queueLook(t, src.CleanSha, len(src.Pages)); err != nil {
+		return doc, err
+	}
 	if src.Unread > 0 {
 		job := store.Job{Kind: "read", Once: fmt.Sprintf("read/%d", src.ID), Payload: fmt.Append(nil, src.ID), RunAt: store.Now()}
 		if err := t.Create(&job).Error; err != nil {

@@ -33,6 +33,7 @@ type Edit struct {
 	Early    bool         `json:"early"`   // "copy": when it is sent, instead of when it is executed
 	Copy     int64        `json:"copy"`    // "uncopy"
 	Circle   int64        `json:"circle"`  // "circle": the office's circle to use
+	Spots    []string     `json:"spots"`   // "pass": spots not wanted; "unpass": wanted again, none named: all
 	Edits    []Edit       `json:"edits"`   // "turns": several "turn" edits that only make sense together
 }
 
@@ -144,6 +145,8 @@ func (e *editor) do(x Edit) error {
 		return e.follow(x)
 	case "turns":
 		return e.setTurns(x.Edits)
+	case "pass", "unpass":
+		return e.pass(x)
 	case "document":
 		return e.addDocument(x)
 	case "order", "name", "rides", "undocument":

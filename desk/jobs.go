@@ -26,14 +26,16 @@ func (d *Desk) Run(ctx context.Context) {
 		wg.Go(func() { d.runJobs(ctx, quickJobs, d.wake) })
 	}
 	wg.Go(func() { d.runJobs(ctx, slowJobs, nil) })
+	wg.Go(func() { d.runJobs(ctx, lookJobs, nil) })
 	wg.Go(func() { d.sweep(ctx) })
 	wg.Wait()
 }
 
-// Reading scans takes minutes; no mail should wait for it.
+// Reading scans takes minutes; no mail should wait for it, and nobody who looks for places.
 var (
 	quickJobs = []string{"mail", "seal"}
 	slowJobs  = []string{"read", "file"}
+	lookJobs  = []string{"look"}
 )
 
 const slowTime = 40 * time.Minute // for one slow job
@@ -76,7 +78,7 @@ func (d *Desk) claim(ctx context.Context, kinds []string) (store.Job, error) {
 
 func (d *Desk) work(ctx context.Context, job store.Job) {
 	limit := 2 * time.Minute
-	if slices.Contains(slowJobs, job.Kind) {
+	if !slices.Contains(quickJobs, job.Kind) {
 		limit = slowTime
 	}
 	ctx, cancel := context.WithTimeout(ctx, limit)
@@ -92,6 +94,8 @@ func (d *Desk) work(ctx context.Context, job store.Job) {
 		err = d.sealPacket(ctx, job)
 	case "read":
 		err = d.readScans(ctx, job)
+	case "look":
+		err = d.lookAt(ctx, job)
 	case "file":
 		err = d.fileMail(ctx, job)
 	default:

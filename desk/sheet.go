@@ -36,6 +36,7 @@ type Sheet struct {
 	Everybody []SheetParty    `json:"everybody"` // all parties of the deal
 	Shelf     []SheetDocument `json:"shelf"`     // the deal's documents that are not in the packet
 	Circles   []SheetCircle   `json:"circles"`   // of the office
+	Passed    []string        `json:"passed"`    // spots that are not wanted
 }
 
 // SheetDocument is a document on the sheet.
@@ -56,15 +57,17 @@ type SheetPage struct {
 
 // SheetSigner is a signer on the sheet.
 type SheetSigner struct {
-	ID    int64        `json:"id"`
-	Name  string       `json:"name"`
-	Email string       `json:"email"`
-	Code  string       `json:"code"`
-	Seat  string       `json:"seat"`
-	Ink   int          `json:"ink"`
-	Turn  int          `json:"turn"`
-	You   bool         `json:"you"`
-	Stage packet.Stage `json:"stage"`
+	ID     int64        `json:"id"`
+	Name   string       `json:"name"`
+	Email  string       `json:"email"`
+	Code   string       `json:"code"`
+	Seat   string       `json:"seat"`
+	Ink    int          `json:"ink"`
+	Role   deal.Role    `json:"role"`
+	Number int          `json:"number"`
+	Turn   int          `json:"turn"`
+	You    bool         `json:"you"`
+	Stage  packet.Stage `json:"stage"`
 
 	Party   int64 `json:"party"`             // 0 for a member
 	Follows int64 `json:"follows,omitempty"` // the signer wherever whom this one signs
@@ -153,7 +156,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	}
 	out := Sheet{
 		ID: p.ID, Title: p.Title, Subject: p.Subject, Message: p.Message, State: p.State, Rev: p.Rev, Deal: p.DealID, Property: dr.deal.Property,
-		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Copies: []SheetCopy{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Everybody: []SheetParty{}, Shelf: []SheetDocument{}, Circles: []SheetCircle{},
+		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Copies: []SheetCopy{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Everybody: []SheetParty{}, Shelf: []SheetDocument{}, Circles: []SheetCircle{}, Passed: append([]string{}, p.Passed...),
 	}
 	if p.DueAt != nil {
 		out.Due = p.DueAt.In(d.zone(t, p.OfficeID)).Format("2006-01-02")
@@ -175,7 +178,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	taken := map[int64]bool{}
 	self := false
 	for _, s := range dr.signers {
-		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Turn, s.MemberID == m.ID, s.Stage, s.PartyID, s.Follows, s.Note, contact.Suggest(s.Email), s.PrintedName(), forWhom(s)})
+		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Role, s.Number, s.Turn, s.MemberID == m.ID, s.Stage, s.PartyID, s.Follows, s.Note, contact.Suggest(s.Email), s.PrintedName(), forWhom(s)})
 		taken[s.PartyID] = true
 		self = self || s.MemberID == m.ID
 	}

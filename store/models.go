@@ -215,8 +215,9 @@ type Packet struct {
 	Round       int
 	DueAt       *time.Time
 	ExecutedSha string
-	PageCounts  []int `gorm:"serializer:json"`
-	Rev         int   // counts changes of the draft; see desk
+	PageCounts  []int    `gorm:"serializer:json"`
+	Passed      []string `gorm:"serializer:json"` // spots that are not wanted
+	Rev         int      // counts changes of the draft; see desk
 	LedgerSeq   int
 	LedgerHead  string
 	LedgerStamp string

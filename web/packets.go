@@ -50,6 +50,15 @@ func (s *Server) sheet(w http.ResponseWriter, r *http.Request) {
 	writeJSON(w, http.StatusOK, sheet)
 }
 
+func (s *Server) spots(w http.ResponseWriter, r *http.Request) {
+	spots, err := s.desk.Spots(r.Context(), me(r).Member, id(r, "packet"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	writeJSON(w, http.StatusOK, spots)
+}
+
 // edit applies changes to a draft. 409 carries the sheet as it is now.
 func (s *Server) edit(w http.ResponseWriter, r *http.Request) {
 	var in struct {

@@ -119,6 +119,7 @@ func (s *Server) members(r chi.Router) {
 	r.Get("/packets/{packet}", s.packet)
 	r.Get("/packets/{packet}/view", s.packetView)
 	r.Get("/packets/{packet}/sheet", s.sheet)
+	r.Get("/packets/{packet}/spots", s.spots)
 	small.Post("/packets/{packet}/edit", s.edit)
 	r.Get("/packets/{packet}/preview/{signer}", s.preview)
 	r.Get("/packets/{packet}/send", s.sendPlan)

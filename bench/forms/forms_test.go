@@ -36,63 +36,76 @@ func found(t testing.TB, data []byte) []spot.Spot {
 	return spot.Find(pages)
 }
 
-// Places found on forms of many layouts, against where they were drawn.
-func TestVectorForms(t *testing.T) {
-	for part, makers := range map[string][]Maker{"seen": Seen, "held back": Held} {
-		var all Score
-		for _, m := range makers {
-			var sum Score
-			said := map[string]bool{}
-			for seed := range uint64(6) {
-				f := m.Make(seed)
-				if dir := os.Getenv("INDICUM_FORMS"); dir != "" && seed < 2 {
-					os.WriteFile(filepath.Join(dir, fmt.Sprintf("%s-%d.pdf", m.Name, seed)), f.PDF, 0o600)
-				}
-				sum.Add(Measure(f, found(t, f.PDF), Signing, func(format string, args ...any) {
-					if s := fmt.Sprintf(format, args...); !said[s] && os.Getenv("INDICUM_MISSES") == part {
-						said[s] = true
-						t.Logf("%d %s", seed, s)
-					}
-				}))
-			}
-			t.Logf("%-10s %-34s F1 %.3f  seats %.3f  (%d places)", part, m.Name, sum.F1(), sum.SeatShare(), sum.True)
-			all.Add(sum)
+var parts = []struct {
+	name   string
+	makers []Maker
+}{{"seen", Seen}, {"held back", Held}}
+
+// measured finds the places on forms of one maker and compares them with where they were drawn. With
+// INDICUM_MISSES set to the name of a part its misses are said; with INDICUM_FORMS, forms are kept there.
+func measured(t testing.TB, part string, m Maker, seeds uint64, scans bool) (sum Score, each time.Duration) {
+	t.Helper()
+	for seed := range seeds {
+		f := m.Make(seed)
+		if scans {
+			f = Scanned(t, f, seed)
 		}
-		t.Logf("%-10s %-34s F1 %.3f  seats %.3f", part, "all", all.F1(), all.SeatShare())
+		if dir := os.Getenv("INDICUM_FORMS"); dir != "" {
+			os.WriteFile(filepath.Join(dir, fmt.Sprintf("%s-%d.pdf", m.Name, seed)), f.PDF, 0o600)
+		}
+		start := time.Now()
+		spots := found(t, f.PDF)
+		each += time.Since(start)
+		sum.Add(Measure(f, spots, Signing, func(format string, args ...any) {
+			if os.Getenv("INDICUM_MISSES") == part {
+				t.Logf("%d "+format, append([]any{seed}, args...)...)
+			}
+		}))
+	}
+	return sum, each / time.Duration(seeds)
+}
+
+// The aims of the project, on forms as files and, for every fourth maker, as scans.
+func TestFindingPlaces(t *testing.T) {
+	for _, part := range parts {
+		var drawn, scans Score
+		for i, m := range part.makers {
+			sum, _ := measured(t, part.name, m, 3, false)
+			drawn.Add(sum)
+			if i%4 == 0 {
+				sum, _ = measured(t, part.name, m, 1, true)
+				scans.Add(sum)
+			}
+		}
+		t.Logf("%s: F1 %.3f, seats %.3f; scanned F1 %.3f, seats %.3f", part.name, drawn.F1(), drawn.SeatShare(), scans.F1(), scans.SeatShare())
+		if drawn.F1() < 0.95 || drawn.SeatShare() < 0.95 {
+			t.Errorf("%s: F1 %.3f, seats %.3f of forms as files", part.name, drawn.F1(), drawn.SeatShare())
+		}
+		if scans.F1() < 0.85 || scans.SeatShare() < 0.9 {
+			t.Errorf("%s: F1 %.3f, seats %.3f of scans", part.name, scans.F1(), scans.SeatShare())
+		}
 	}
 }
 
-// The same forms as pictures: drawn by poppler, as an office scanner returns them, some lying sideways.
-func TestScannedForms(t *testing.T) {
-	times := uint64(1)
-	for part, makers := range map[string][]Maker{"seen": Seen, "held back": Held} {
-		var all Score
-		for _, m := range makers {
-			var sum Score
-			for seed := range times {
-				f := Scanned(t, m.Make(seed), seed)
-				if dir := os.Getenv("INDICUM_FORMS"); dir != "" {
-					os.WriteFile(filepath.Join(dir, fmt.Sprintf("scan-%s-%d.pdf", m.Name, seed)), f.PDF, 0o600)
+// The table of styles. The held-back makers were written before the rules were first measured with them.
+func BenchmarkLines(b *testing.B) {
+	for _, scans := range []bool{false, true} {
+		for _, part := range parts {
+			var all Score
+			for _, m := range part.makers {
+				name := part.name + "/" + m.Name
+				if scans {
+					name = "scanned " + name
 				}
-				start := time.Now()
-				spots := found(t, f.PDF)
-				took += time.Since(start)
-				pages++
-				sum.Add(Measure(f, spots, Signing, func(format string, args ...any) {
-					if os.Getenv("INDICUM_MISSES") == part {
-						t.Logf("%d %s", seed, fmt.Sprintf(format, args...))
-					}
-				}))
+				b.Run(name, func(b *testing.B) {
+					sum, each := measured(b, part.name, m, map[bool]uint64{false: 6, true: 2}[scans], scans)
+					b.ReportMetric(sum.F1(), "F1")
+					b.ReportMetric(sum.SeatShare(), "seats")
+					b.ReportMetric(float64(each.Microseconds())/1000, "ms/page")
+					all.Add(sum)
+				})
 			}
-			t.Logf("%-10s %-34s F1 %.3f  seats %.3f  (%d places)", part, m.Name, sum.F1(), sum.SeatShare(), sum.True)
-			all.Add(sum)
+			b.Logf("%s, scanned %v: F1 %.3f, seats %.3f", part.name, scans, all.F1(), all.SeatShare())
 		}
-		t.Logf("%-10s %-34s F1 %.3f  seats %.3f", part, "all scanned", all.F1(), all.SeatShare())
 	}
-	t.Logf("%d ms a page", took.Milliseconds()/int64(pages))
 }
-
-var (
-	took  time.Duration
-	pages int
-)

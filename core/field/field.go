@@ -46,6 +46,14 @@ type Rect struct {
 	H float64 `json:"h"`
 }
 
+// Within returns the rectangle moved and, if need be, made smaller so that it lies on a page of w by h
+// points, and made larger so that it is no smaller than a field may be.
+func (r Rect) Within(w, h float64) Rect {
+	r.W, r.H = math.Min(math.Max(r.W, minSide), w), math.Min(math.Max(r.H, minSide), h)
+	r.X, r.Y = math.Min(math.Max(r.X, 0), w-r.W), math.Min(math.Max(r.Y, 0), h-r.H)
+	return r
+}
+
 // Field is a place on a page for one signer.
 type Field struct {
 	ID       string `json:"id"`       // made by the client: 8 to 32 letters, digits, '-' or '_'

@@ -247,23 +247,22 @@ func (p *printed) roomAbove(q *place) float64 {
 	return room
 }
 
-// set places a spot on the displayed page: what was turned and levelled to be read is turned back.
+// set places a spot on the displayed page.
 func (p *printed) set(s *Spot, r field.Rect) {
-	if p.Skew != 0 { // the middle of the line is where the page has it
+	r = p.displayed(r)
+	s.X, s.Y, s.W, s.H = r.X, r.Y, r.W, r.H
+}
+
+// displayed turns back what was turned and levelled to be read. A line's middle is where the page has it.
+func (p *printed) displayed(r field.Rect) field.Rect {
+	if p.Skew != 0 {
 		sin, cos := math.Sincos(math.Atan(p.Skew))
 		x, y := r.X+r.W/2-p.Width/2, r.Y+r.H-p.Height/2
 		r.X, r.Y = p.Width/2+x*cos-y*sin-r.W/2, p.Height/2+x*sin+y*cos-r.H
 	}
-	switch p.Turn { // the displayed page was turned by this to get here
-	case 90:
-		r = field.Rect{X: r.Y, Y: p.Width - r.X - r.W, W: r.H, H: r.W}
-	case 180:
-		r = field.Rect{X: p.Width - r.X - r.W, Y: p.Height - r.Y - r.H, W: r.W, H: r.H}
-	case 270:
-		r = field.Rect{X: p.Height - r.Y - r.H, Y: r.X, W: r.H, H: r.W}
-	}
+	r = turned(r, p.Width, p.Height, (360-p.Turn)%360)
 	round := func(v float64) float64 { return math.Round(v*100) / 100 }
-	s.X, s.Y, s.W, s.H = round(r.X), round(r.Y), round(r.W), round(r.H)
+	return field.Rect{X: round(r.X), Y: round(r.Y), W: round(r.W), H: round(r.H)}
 }
 
 // boxes returns the boxes to tick, with the words behind or before them.

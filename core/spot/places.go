@@ -159,7 +159,7 @@ func (p *printed) room(c *cell, lines []*place) *place {
 			return nil
 		case g.base-c.y0 <= 0.55*h && h >= 17: // a small label at its head
 			q.top = math.Max(q.top, g.base+1)
-		case c.x1-g.x1 >= math.Max(34, 0.3*w) && g.x0-c.x0 < 0.3*w: // a label at its left
+		case c.x1-g.x1 >= math.Max(34, 0.3*w) && g.x0-c.x0 < 0.3*w && g.labelLike(): // a label at its left
 			q.x0 = g.x1 + 3
 		case g.top-c.y0 >= 0.5*h && h >= 20 && g.labelLike(): // a small label at its foot
 			q.y = g.top - 1

@@ -73,6 +73,26 @@ export const kindOf = (kind) => kinds.find((k) => k.kind === kind);
 
 const words = { signature: "signature", initials: "initials", date: "signing date", name: "", text: "text", tick: "" };
 
+/** Draws a spot: where a place was found, in the ink of who holds its seat, with how sure it is. */
+export function spotMark(s, who) {
+  const g = svg("g", { class: `spot ${who ? `ink-${who.ink}` : "nobody"}`, transform: `translate(${s.x} ${s.y})`, "data-spot": s.id });
+  const size = Math.min(7, Math.max(4.5, s.h * 0.5));
+  g.append(
+    svg("rect", { class: "hit", width: s.w, height: s.h }),
+    svg("line", { x1: 0, x2: s.w, y1: s.h, y2: s.h, class: s.sure >= 80 ? "sure" : "unsure" }),
+  );
+  if (s.kind === "tick") return g;
+  const code = who ? who.code : s.code || "?";
+  g.append(svg("text", { x: 2, y: s.h - 3, "font-size": size }, code));
+  if (s.w > 34) {
+    const mark = glyph(s.kind);
+    mark.setAttribute("transform", `translate(${5 + code.length * size * 0.66} ${s.h - 4 - size * 0.75}) scale(${size / 10})`);
+    g.append(mark);
+  }
+  if (s.w > 52) g.append(svg("text", { x: s.w - 2, y: s.h - 3, "font-size": size * 0.9, "text-anchor": "end" }, s.sure));
+  return g;
+}
+
 /** Draws a field for the sheet: f in points, s its signer or undefined. */
 export function fieldMark(f, s) {
   const g = svg("g", { class: `field ${s ? `ink-${s.ink}` : "nobody"}`, transform: `translate(${f.x} ${f.y})`, "data-id": f.id });

@@ -2,6 +2,8 @@
 import { Draft } from "./sheet/store.js";
 import { Pages } from "./sheet/pages.js";
 import { Hand } from "./sheet/hand.js";
+import { Found } from "./sheet/found.js";
+import { Inspector } from "./sheet/inspector.js";
 import { People } from "./sheet/people.js";
 import { live } from "./live.js";
 import { renameInPlace } from "./rename.js";
@@ -13,7 +15,9 @@ const draft = new Draft(Number(root.dataset.packet));
 const view = { selected: new Set(), signer: 0, say: (text) => ($("notice").textContent = text) };
 const pages = new Pages(draft, view);
 const hand = new Hand(draft, pages, view);
-const people = new People(draft, view, hand);
+const people = new People(draft, view);
+const inspector = new Inspector(draft, view, hand, pages);
+const found = new Found(draft, view, hand, pages);
 
 let frame = 0;
 draft.onchange((what) => {
@@ -35,6 +39,8 @@ function render() {
   if (view.signer && !draft.signer(view.signer)) view.signer = 0;
   pages.render();
   people.render();
+  found.render();
+  inspector.render();
   strip();
   const d = draft.data;
   if (document.activeElement !== $("title")) $("title").value = d.title;

@@ -1,6 +1,7 @@
 // What the hand does on the pages: placing, choosing, moving and resizing places, by pointer and by key.
 import { kinds, kindOf } from "../ink.js";
 import { newID } from "./store.js";
+import { copyOnto, snapped } from "./arrange.js";
 import { round, within } from "./pages.js";
 
 export class Hand {
@@ -54,7 +55,7 @@ export class Hand {
   /** Puts a new place with the left end of its line at x, y. */
   place(kind, page, x, y, box) {
     const size = box || this.size(kind);
-    const f = within(
+    const f = this.snap(
       {
         id: newID(),
         document: page.document,
@@ -101,6 +102,7 @@ export class Hand {
     const id = e.target.closest(".field")?.dataset.id;
     const spot = this.pages.at(e);
     if (!spot) return;
+    if (e.target.closest(".spot") && !this.armed) return; // a click takes it
     if (id && !this.armed) {
       e.preventDefault();
       if (e.shiftKey) {
@@ -130,6 +132,7 @@ export class Hand {
             f.y + f.h > b.y,
         );
         this.choose(inside.map((f) => f.id));
+        this.view.found?.box(spot.page, b);
       });
     }
   }
@@ -138,7 +141,10 @@ export class Hand {
   track(e, move, end) {
     const el = this.pages.canvas;
     this.held = true;
-    const onmove = (m) => move((m.clientX - e.clientX) / this.pages.zoom, (m.clientY - e.clientY) / this.pages.zoom);
+    const onmove = (m) => {
+      this.free = m.altKey; // held down, nothing draws a place anywhere
+      move((m.clientX - e.clientX) / this.pages.zoom, (m.clientY - e.clientY) / this.pages.zoom);
+    };
     const stop = (u) => {
       this.held = false;
       window.removeEventListener("pointermove", onmove);
@@ -158,8 +164,14 @@ export class Hand {
     this.track(
       e,
       (dx, dy) => {
+        let [mx, my] = [dx, dy];
+        if (!corner && before.length === 1 && !this.free) {
+          const f = before[0];
+          const s = this.snap({ ...f, x: f.x + dx, y: f.y + dy }, this.pageOf(f) || spot.page, [f.id]);
+          [mx, my] = [s.x - f.x, s.y - f.y];
+        }
         after = before.map((f) =>
-          within(corner ? resized(f, corner, dx, dy) : { ...f, x: f.x + dx, y: f.y + dy }, this.pageOf(f) || spot.page),
+          within(corner ? resized(f, corner, dx, dy) : { ...f, x: f.x + mx, y: f.y + my }, this.pageOf(f) || spot.page),
         );
         for (const f of after) this.draft.fields.set(f.id, f);
         this.draft.tell("moving");
@@ -204,6 +216,39 @@ export class Hand {
         if (kept) done(b);
       },
     );
+  }
+
+  /** Lines up what is chosen; how gives each its change. */
+  lineUp(how) {
+    const list = this.chosen();
+    const to = how(list);
+    this.draft.change(list.map((f, i) => [f, within({ ...f, ...to[i] }, this.pageOf(f))]));
+  }
+
+  /** Puts places onto the same spot of other pages; what stands there already is left alone. */
+  repeat(list, pages) {
+    const made = [];
+    const on = new Set();
+    const have = [...this.draft.fields.values()];
+    for (const page of pages)
+      for (const f of list) {
+        const g = copyOnto(f, this.pageOf(f), page);
+        const there = (o) => o.document === g.document && o.page === g.page && o.kind === g.kind && o.signer === g.signer;
+        if (have.some((o) => there(o) && Math.abs(o.x - g.x) < 4 && Math.abs(o.y - g.y) < 4)) continue;
+        made.push(g);
+        on.add(page);
+      }
+    this.draft.change(made.map((f) => [null, f]));
+    return on.size;
+  }
+
+  /** Draws a place to the line it is held over, and to its neighbours. */
+  snap(f, page, but = []) {
+    if (!page) return f;
+    const others = [...this.draft.fields.values()].filter(
+      (o) => o.document === page.document && o.page === page.page && !but.includes(o.id),
+    );
+    return within(snapped(f, this.view.found?.lines(page) ?? [], others), page);
   }
 
   alter(change) {

@@ -160,16 +160,17 @@ export class Pages {
   }
 
   pageMarks(page, fields) {
-    const key = JSON.stringify([
-      fields,
-      fields.map((f) => this.view.selected.has(f.id)),
-      this.draft.data.signers.map((s) => [s.id, s.name, s.ink, s.code]),
-    ]);
+    const key =
+      JSON.stringify([
+        fields,
+        fields.map((f) => this.view.selected.has(f.id)),
+        this.draft.data.signers.map((s) => [s.id, s.name, s.ink, s.code]),
+      ]) + (this.view.found?.marks(page).map((g) => `${g.dataset.spot}${g.getAttribute("class")}`) ?? "");
     if (page.markKey === key) return;
     page.markKey = key;
     fields.sort((a, b) => Math.round(a.y / 8) - Math.round(b.y / 8) || a.x - b.x);
     const focused = document.activeElement && page.layer.contains(document.activeElement) ? document.activeElement.dataset.id : null;
-    page.layer.replaceChildren(...fields.map((f) => this.mark(f, page)));
+    page.layer.replaceChildren(...(this.view.found?.marks(page) ?? []), ...fields.map((f) => this.mark(f, page)));
     if (focused) page.layer.querySelector(`[data-id="${focused}"]`)?.focus({ preventScroll: true });
     this.side(page, fields);
   }
@@ -234,7 +235,7 @@ export class Pages {
 
   go(index) {
     const p = this.pages[index];
-    if (p) this.canvas.scrollTo({ top: p.leaf.offsetTop - 16 });
+    if (p) this.canvas.scrollTo({ top: p.leaf.offsetTop - 16 - (this.view.found?.root.clientHeight || 0) });
   }
 
   /** Brings a field into view and puts the keyboard on it. */

@@ -1,14 +1,12 @@
 // The people column: who signs, in which turn, where they can be reached; and what is chosen.
 import { el } from "../dom.js";
-import { kindOf } from "../ink.js";
 import { arrange, dragPeople, moved, orders } from "./order.js";
 import { drawTrack } from "./track.js";
 
 export class People {
-  constructor(draft, view, hand) {
-    Object.assign(this, { draft, view, hand });
+  constructor(draft, view) {
+    Object.assign(this, { draft, view });
     this.list = document.getElementById("people");
-    this.inspector = document.getElementById("inspector");
     const order = document.getElementById("order");
     order.append(...orders.map((o, i) => el("option", { value: i }, o.words)), el("optgroup", { label: "Circles", hidden: "" }));
     order.addEventListener("change", () => {
@@ -84,7 +82,6 @@ export class People {
     this.list.replaceChildren(el("ol", {}, ...rows), add);
     drawTrack(this.list);
     if (focus) this.list.querySelector(`[aria-label="${CSS.escape(focus)}"]`)?.focus();
-    this.chosen();
   }
 
   /** Who only gets copies: the documents when they are sent, or the executed copy. */
@@ -282,59 +279,5 @@ export class People {
       edits.push({ op: "turn", signer: s.id, turn: step > 0 ? s.turn + 1 : s.turn });
     }
     this.edit({ op: "turns", edits });
-  }
-
-  /** Says what is chosen and lets it be changed. */
-  chosen() {
-    if (this.inspector.contains(document.activeElement) && document.activeElement.matches("input")) return;
-    const list = this.hand.chosen();
-    if (!list.length) {
-      this.inspector.replaceChildren(
-        el("p", { class: "small quiet" }, "Nothing chosen. Press a letter for a kind, then click on the page."),
-      );
-      return;
-    }
-    const one = list[0];
-    const same = (k) => list.every((f) => f[k] === one[k]);
-    const head = list.length === 1 ? `${kindOf(one.kind).title}, page ${this.hand.pageOf(one).index + 1}` : `${list.length} places`;
-    const who = el("select", {
-      class: "input",
-      "aria-label": "For whom",
-      onchange: (e) => this.hand.alter(() => ({ signer: Number(e.target.value) })),
-    });
-    if (!same("signer") || !this.draft.signer(one.signer))
-      who.append(el("option", { value: 0 }, same("signer") ? "nobody" : "several people"));
-    for (const s of this.draft.data.signers)
-      who.append(el("option", { value: s.id, selected: same("signer") && s.id === one.signer }, `${s.code} ${s.name}`));
-    const must = el("input", { type: "checkbox", onchange: (e) => this.hand.alter(() => ({ required: e.target.checked })) });
-    must.checked = list.every((f) => f.required);
-    const parts = [
-      el("p", { class: "small font-semibold" }, head),
-      el("label", { class: "block mt-2" }, el("span", { class: "label" }, "For"), who),
-      el("label", { class: "block mt-2" }, must, " must be filled ", el("span", { class: "key" }, "R")),
-    ];
-    if (list.length === 1 && one.kind === "text") {
-      const label = el("input", {
-        class: "input",
-        value: one.label,
-        maxlength: "120",
-        "aria-label": "What is asked",
-        onchange: (e) => this.hand.alter(() => ({ label: e.target.value.trim() })),
-      });
-      parts.push(el("label", { class: "block mt-2" }, el("span", { class: "label" }, "What is asked"), label));
-    }
-    if (list.length === 1)
-      parts.push(
-        el("p", { class: "small quiet mt-2" }, `${one.w.toFixed(0)} × ${one.h.toFixed(0)} pt, line at ${(one.y + one.h).toFixed(0)} pt`),
-      );
-    parts.push(
-      el(
-        "p",
-        { class: "small mt-2 flex gap-3" },
-        el("button", { class: "plain", onclick: () => this.hand.copy() }, "copy"),
-        el("button", { class: "plain", onclick: () => this.hand.remove() }, "delete"),
-      ),
-    );
-    this.inspector.replaceChildren(...parts);
   }
 }

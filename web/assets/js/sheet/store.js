@@ -108,7 +108,7 @@ export class Draft {
 
   fieldEdits() {
     const out = [];
-    for (const id of this.dirty) {
+    for (const id of [...this.dirty].slice(0, 250)) {
       const now = this.fields.get(id);
       const was = this.saved.get(id);
       if (now) out.push({ op: "field", field: { ...now, rev: was ? was.rev : 0 } });
@@ -119,7 +119,7 @@ export class Draft {
 
   async flush() {
     if (this.busy) return;
-    const sent = new Map([...this.dirty].map((id) => [id, JSON.stringify(this.fields.get(id) || null)]));
+    const sent = new Map([...this.dirty].slice(0, 250).map((id) => [id, JSON.stringify(this.fields.get(id) || null)]));
     const others = this.line.splice(0);
     const edits = [...this.fieldEdits(), ...others.map((o) => o.edit)];
     if (!edits.length) {

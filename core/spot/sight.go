@@ -1,0 +1,107 @@
+package spot
+
+import (
+	"math"
+	"strings"
+
+	"indicum/core/field"
+)
+
+// Sight is what was seen on a page: points, origin at the top left of the page as displayed.
+type Sight struct {
+	Width  float64      `json:"w"`
+	Height float64      `json:"h"`
+	Spots  []Spot       `json:"spots,omitempty"`
+	Words  []Word       `json:"words,omitempty"` // in reading order
+	Rules  []field.Rect `json:"rules,omitempty"` // lines and small frames, as they cover the page
+}
+
+// Word is a word on the page. Line is the same for words that stand together on one line.
+type Word struct {
+	Text string `json:"t"`
+	field.Rect
+	Line int `json:"l"`
+}
+
+// See finds the spots of a document's pages and keeps what else was seen on them.
+func See(pages []Page) []Sight {
+	out := make([]Sight, len(pages))
+	for i, page := range pages {
+		s := &out[i]
+		s.Width, s.Height = page.Width, page.Height
+		if page.Turn%180 != 0 {
+			s.Width, s.Height = s.Height, s.Width
+		}
+		s.Spots = findOn(page, i+1)
+		p := takeApart(page)
+		for n, g := range p.segs {
+			for _, w := range g.words {
+				if w.text != "▒" {
+					s.Words = append(s.Words, Word{w.text, p.displayed(field.Rect{X: w.x0, Y: w.top, W: w.x1 - w.x0, H: w.base - w.top}), n})
+				} else {
+					s.Rules = append(s.Rules, p.displayed(field.Rect{X: w.x0, Y: w.top, W: w.x1 - w.x0, H: w.base - w.top}))
+				}
+			}
+		}
+		for _, k := range p.strokes {
+			s.Rules = append(s.Rules, p.displayed(field.Rect{X: k.x0, Y: k.y - 0.4, W: k.x1 - k.x0, H: 0.8}))
+		}
+		for _, r := range page.Rules {
+			s.Rules = append(s.Rules, p.displayed(field.Rect{X: r.X0, Y: r.Y0 - 0.3, W: math.Max(0.6, r.X1-r.X0), H: r.Y1 - r.Y0 + 0.6}))
+		}
+		for _, b := range page.Boxes {
+			s.Rules = append(s.Rules, p.displayed(b))
+		}
+	}
+	return out
+}
+
+// Foot is what is printed in the lowest tenth of the page, without its numbers: the same on all pages of
+// most forms.
+func (s Sight) Foot() string {
+	var out []string
+	for _, w := range s.Words {
+		if w.Y > 0.9*s.Height && !strings.ContainsAny(w.Text, "0123456789") {
+			out = append(out, strings.ToLower(w.Text))
+		}
+	}
+	return strings.Join(out, " ")
+}
+
+// Turned returns what was seen, on the page turned clockwise by a quarter turn or more.
+func (s Sight) Turned(degrees int) Sight {
+	degrees = ((degrees % 360) + 360) % 360
+	if degrees == 0 {
+		return s
+	}
+	out := Sight{Width: s.Width, Height: s.Height}
+	if degrees%180 != 0 {
+		out.Width, out.Height = s.Height, s.Width
+	}
+	for _, p := range s.Spots {
+		r := turned(field.Rect{X: p.X, Y: p.Y, W: p.W, H: p.H}, s.Width, s.Height, degrees)
+		p.X, p.Y, p.W, p.H = r.X, r.Y, r.W, r.H
+		out.Spots = append(out.Spots, p)
+	}
+	for _, w := range s.Words {
+		w.Rect = turned(w.Rect, s.Width, s.Height, degrees)
+		out.Words = append(out.Words, w)
+	}
+	for _, r := range s.Rules {
+		out.Rules = append(out.Rules, turned(r, s.Width, s.Height, degrees))
+	}
+	return out
+}
+
+// turned places a rectangle of a page of w by h points on the page turned clockwise.
+func turned(r field.Rect, w, h float64, degrees int) field.Rect {
+	switch degrees {
+	case 90:
+		return field.Rect{X: h - r.Y - r.H, Y: r.X, W: r.H, H: r.W}
+	case 180:
+		return field.Rect{X: w - r.X - r.W, Y: h - r.Y - r.H, W: r.W, H: r.H}
+	case 270:
+		return field.Rect{X: r.Y, Y: w - r.X - r.W, W: r.H, H: r.W}
+	}
+	return r
+}

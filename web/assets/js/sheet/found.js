@@ -1,0 +1,268 @@
+// Places that were found on the pages: shown lightly until they are taken or passed over.
+import { el } from "../dom.js";
+import { spotMark } from "../ink.js";
+import { within } from "./pages.js";
+
+export class Found {
+  constructor(draft, view, hand, pages) {
+    Object.assign(this, { draft, view, hand, pages, data: { looking: 0, pages: [] }, byPage: new Map(), chosen: new Set(), least: 80 });
+    this.root = document.getElementById("found");
+    view.found = this;
+    pages.canvas.addEventListener("click", (e) => {
+      const id = e.target.closest(".spot")?.dataset.spot;
+      if (id && !hand.armed) this.take([id]);
+    });
+    document.addEventListener("keydown", (e) => this.key(e), true);
+  }
+
+  async load() {
+    clearTimeout(this.timer);
+    const r = await fetch(`/packets/${this.draft.id}/spots`, { headers: { Accept: "application/json" } }).catch(() => null);
+    if (r?.ok) {
+      this.data = await r.json();
+      this.byPage = new Map(this.data.pages.map((p) => [`${p.document}/${p.page}`, p]));
+      this.draft.tell("spots");
+    }
+    if (!r?.ok || this.data.looking) this.timer = setTimeout(() => this.load(), 1500);
+  }
+
+  page(p) {
+    return this.byPage.get(`${p.document}/${p.page}`);
+  }
+
+  /** What is printed at the foot of a page, with numbers left out. */
+  foot(p) {
+    return this.page(p)?.foot || "";
+  }
+
+  /** The lines of a page, to stand places on. */
+  lines(p) {
+    return this.page(p)?.spots || [];
+  }
+
+  /** The signer who holds the seat of a spot. */
+  holder(s) {
+    return s.role ? this.draft.data.signers.find((o) => o.role === s.role && o.number === Math.max(1, s.number)) : undefined;
+  }
+
+  /** The spots of a page that are neither taken nor passed over. */
+  open(p) {
+    const spots = this.lines(p);
+    if (!spots.length) return spots;
+    const passed = new Set(this.draft.data.passed);
+    const here = [...this.draft.fields.values()].filter((f) => f.document === p.document && f.page === p.page);
+    return spots.filter((s) => !passed.has(s.id) && !here.some((f) => f.id === s.id || covers(f, s)));
+  }
+
+  all() {
+    return this.pages.pages.flatMap((page) => this.open(page).map((s) => ({ s, page, who: this.holder(s) })));
+  }
+
+  marks(page) {
+    return this.open(page).map((s) => {
+      const who = this.holder(s);
+      const g = spotMark(s, who);
+      if (this.chosen.has(s.id)) g.classList.add("chosen");
+      g.setAttribute("tabindex", "0");
+      g.setAttribute("role", "button");
+      g.setAttribute(
+        "aria-label",
+        `Found: ${s.kind}, ${who ? who.name : s.seat || "nobody named"}, page ${page.index + 1}, ${s.sure} percent sure. Enter takes it, Delete passes it over.`,
+      );
+      return g;
+    });
+  }
+
+  find(ids) {
+    const want = new Set(ids);
+    return this.all().filter(({ s }) => want.has(s.id));
+  }
+
+  take(ids) {
+    const made = this.find(ids).map(({ s, page, who }) =>
+      within(
+        {
+          id: s.id,
+          document: page.document,
+          page: page.page,
+          kind: s.kind,
+          x: s.x,
+          y: s.y,
+          w: s.w,
+          h: s.h,
+          required: s.kind !== "tick" && !(s.kind === "text" && !who),
+          signer: who ? who.id : this.hand.signer(),
+          label: s.kind === "text" ? s.label.replace(/[\s:_.]+$/, "").slice(-100) : "",
+          rev: 0,
+        },
+        page,
+      ),
+    );
+    if (!made.length) return;
+    this.chosen.clear();
+    this.draft.change(made.map((f) => [null, f]));
+    if (made.length === 1) {
+      this.hand.choose([made[0].id]);
+      this.pages.show(made[0]);
+    } else this.view.say(`${made.length} places taken. Z gives them back.`);
+  }
+
+  pass(ids) {
+    if (!ids.length) return;
+    this.chosen.clear();
+    this.draft.data.passed = [...this.draft.data.passed, ...ids]; // shown at once; the server answers with the same
+    this.draft.tell("spots");
+    this.draft.edit({ op: "pass", spots: ids }).catch(() => {});
+  }
+
+  /** The open spots inside a box drawn on a page. */
+  box(page, b) {
+    this.chosen = new Set(
+      this.open(page)
+        .filter((s) => s.x < b.x + b.w && s.x + s.w > b.x && s.y < b.y + b.h && s.y + s.h > b.y)
+        .map((s) => s.id),
+    );
+    this.draft.tell("spots");
+  }
+
+  key(e) {
+    if (e.target.closest?.("input, textarea, select, dialog, #people-column") || e.ctrlKey || e.metaKey || e.altKey) return;
+    const spot = e.target.closest?.(".spot")?.dataset.spot;
+    const ids = spot ? [spot] : [...this.chosen];
+    const act = (f) => {
+      e.preventDefault();
+      e.stopPropagation();
+      f();
+    };
+    if (ids.length && (e.key === "Enter" || (e.key === " " && spot))) act(() => this.take(ids));
+    else if (ids.length && (e.key === "Delete" || e.key === "Backspace")) act(() => this.pass(ids));
+    else if (this.chosen.size && e.key === "Escape")
+      act(() => {
+        this.chosen.clear();
+        this.draft.tell("spots");
+      });
+    else if (e.key.toLowerCase() === "a" && !document.querySelector("dialog[open]")) {
+      const here = this.pages.pages[this.pages.current];
+      act(() => this.take(this.ready((x) => e.shiftKey || x.page === here)));
+    }
+  }
+
+  /** The spots sure enough whose seat somebody here holds. */
+  ready(test) {
+    return this.all()
+      .filter((x) => x.who && x.s.sure >= this.least && test(x))
+      .map(({ s }) => s.id);
+  }
+
+  render() {
+    const key = this.draft.data.documents.map((d) => `${d.id}/${d.pages.length}/${d.pages[0]?.image}/${d.rides}`).join(" ");
+    if (key !== this.documents) {
+      this.documents = key;
+      this.load();
+    }
+    if (this.root.contains(document.activeElement) && document.activeElement.matches("input")) {
+      this.counts();
+      return;
+    }
+    const list = this.all();
+    const { looking } = this.data;
+    const passed = this.draft.data.passed.length;
+    this.root.hidden = !list.length && !looking && !passed;
+    this.root.parentElement.classList.toggle("with-found", !this.root.hidden);
+    const parts = [];
+    if (looking)
+      parts.push(el("span", { class: "quiet" }, `Looking for places in ${looking === 1 ? "a document" : `${looking} documents`}…`));
+    if (this.chosen.size) {
+      const ids = [...this.chosen];
+      parts.push(
+        el("span", {}, `${ids.length} found in the box`),
+        el("button", { class: "plain", onclick: () => this.take(ids) }, "take them ", el("span", { class: "key" }, "Enter")),
+        el("button", { class: "plain", onclick: () => this.pass(ids) }, "pass over ", el("span", { class: "key" }, "Del")),
+      );
+    } else if (list.length) parts.push(...this.summary(list));
+    if (passed)
+      parts.push(
+        el(
+          "span",
+          { class: "quiet ml-auto" },
+          `${passed} passed over, `,
+          el("button", { class: "plain small", onclick: () => this.draft.edit({ op: "unpass", spots: [] }).catch(() => {}) }, "bring back"),
+        ),
+      );
+    this.root.replaceChildren(...parts);
+    this.counts();
+  }
+
+  /** How many are open for each signer. */
+  waiting() {
+    const by = new Map();
+    for (const { who } of this.all()) if (who) by.set(who.id, (by.get(who.id) || 0) + 1);
+    return by;
+  }
+
+  summary(list) {
+    const mine = list.filter((x) => x.who).length;
+    const out = el("output", { class: "tabular-nums" }, `${this.least} %`);
+    const range = el("input", {
+      type: "range",
+      min: "30",
+      max: "99",
+      value: this.least,
+      "aria-label": "Take only what is at least so sure, in percent",
+      oninput: (e) => {
+        this.least = Number(e.target.value);
+        out.textContent = `${this.least} %`;
+        this.counts();
+      },
+      onchange: (e) => {
+        e.target.blur();
+        this.draft.tell("spots");
+      },
+    });
+    const here = () => this.pages.pages[this.pages.current];
+    const make = (words, key, test) => {
+      const b = el(
+        "button",
+        { class: "button small px-2!", onclick: () => this.take(this.ready(test)) },
+        words,
+        " ",
+        el("b", {}),
+        key ? el("span", { class: "key ml-1" }, key) : "",
+      );
+      b.count = () => this.ready(test).length;
+      return b;
+    };
+    this.takers = [
+      make("page", "A", (x) => x.page === here()),
+      make("document", "", (x) => x.page.document === here()?.document),
+      make("all", "⇧A", () => true),
+    ];
+    const others = list.length - mine;
+    return [
+      el(
+        "span",
+        { title: `${others} more are for seats that nobody here holds, or name none` },
+        el("b", {}, mine),
+        ` found${others ? `, ${others} for others` : ""}`,
+      ),
+      el("label", { class: "flex items-center gap-2" }, "at least", out, "sure", range),
+      el("span", { class: "flex items-center gap-1" }, "take", ...this.takers),
+    ];
+  }
+
+  /** How many each button would take. */
+  counts() {
+    for (const b of this.takers || []) {
+      const n = b.count();
+      b.querySelector("b").textContent = n;
+      b.disabled = !n;
+    }
+  }
+}
+
+/** Whether a field already stands where a spot is. */
+function covers(f, s) {
+  const w = Math.min(f.x + f.w, s.x + s.w) - Math.max(f.x, s.x);
+  const h = Math.min(f.y + f.h, s.y + s.h) - Math.max(f.y, s.y);
+  return w > 0 && h > 0 && w * h > 0.35 * Math.min(f.w * f.h, s.w * s.h);
+}
