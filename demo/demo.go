@@ -222,7 +222,7 @@ func (s *scene) sign(id int64, name, style string, places int) {
 		}
 	}
 	if places < 0 {
-		s.must(s.d.Finish(s.ctx, token, who))
+		s.must(s.d.Finish(s.ctx, token, who, false))
 	}
 }
 

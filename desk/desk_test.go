@@ -164,7 +164,7 @@ func (o *office) ready(token string) {
 	v, err := o.Signing(o.ctx, token, who)
 	o.must(err)
 	for _, p := range v.Places {
-		if p.Open() {
+		if p.Todo {
 			o.must(o.Fill(o.ctx, token, who, p.ID, "x"))
 		}
 	}
@@ -189,10 +189,10 @@ func TestNothingIsLostAndNothingDoubled(t *testing.T) {
 			t.Fatalf("turn 2 got mail while turn 1 signs: %s", m.Subject)
 		}
 	}
-	atOnce(12, func(i int) { o.must(o.Finish(o.ctx, tokens[i%3], who)) })
+	atOnce(12, func(i int) { o.must(o.Finish(o.ctx, tokens[i%3], who, false)) })
 	last := o.token(o.m.Email)
 	o.ready(last)
-	atOnce(5, func(int) { o.must(o.Finish(o.ctx, last, who)) })
+	atOnce(5, func(int) { o.must(o.Finish(o.ctx, last, who, false)) })
 
 	count := map[string]int{}
 	for _, m := range o.letters() {
@@ -255,7 +255,7 @@ func TestARequiredPlaceKeepsFinishFromWorking(t *testing.T) {
 	}
 	o.ready(token)
 	o.must(o.Fill(o.ctx, token, who, "field-0-0", ""))
-	if err := o.Finish(o.ctx, token, who); !errors.As(err, &p) || !strings.Contains(p.Sentence, "still empty") {
+	if err := o.Finish(o.ctx, token, who, false); !errors.As(err, &p) || !strings.Contains(p.Sentence, "still empty") {
 		t.Errorf("finish with an empty place: %v", err)
 	}
 	for _, other := range []string{"field-1-0", "field-0-1", "nothing-here"} {
@@ -301,7 +301,7 @@ func TestEndsOtherThanExecuted(t *testing.T) {
 				t.Error("the other signer was not told")
 			}
 			var p desk.Problem
-			if err := o.Finish(o.ctx, two, who); !errors.As(err, &p) {
+			if err := o.Finish(o.ctx, two, who, false); !errors.As(err, &p) {
 				t.Errorf("finishing after the end: %v", err)
 			}
 			if v, err := o.Signing(o.ctx, two, who); err != nil || string(v.Packet.State) != name || len(v.Documents) > 0 || len(v.Places) > 0 {
@@ -434,9 +434,9 @@ func TestTwoInstances(t *testing.T) {
 	}
 	atOnce(8, func(i int) {
 		if i%2 == 0 {
-			o.must(o.Finish(o.ctx, tokens[i/2], who))
+			o.must(o.Finish(o.ctx, tokens[i/2], who, false))
 		} else {
-			o.must(second.Finish(o.ctx, tokens[i/2], who))
+			o.must(second.Finish(o.ctx, tokens[i/2], who, false))
 		}
 	})
 	n := 0

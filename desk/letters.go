@@ -174,6 +174,14 @@ func (w writer) tellSender(s store.Signer) error {
 		}
 		l.Subject = s.Name + " signed: " + w.about()
 		l.Lines = []string{fmt.Sprintf("%s has signed. %d of %d people are done.", s.Name, done, all)}
+		differs, err := clashes(w.t, *w.p, w.signers, s)
+		if err != nil {
+			return err
+		}
+		if len(differs) > 0 {
+			l.Subject = "Answers differ: " + w.about()
+			l.Lines = append(append(l.Lines, differs...), "They should answer alike. "+s.Name+" was shown this before finishing.")
+		}
 		if w.p.State == packet.Executed {
 			l.Lines = append(l.Lines, "That was the last signature. The sealed copy follows in a moment.")
 		}

@@ -91,7 +91,7 @@ func TestProxiesSignForTheirPrincipals(t *testing.T) {
 				o.must(o.Fill(o.ctx, token, who, p.ID, "x"))
 			}
 		}
-		o.must(o.Finish(o.ctx, token, who))
+		o.must(o.Finish(o.ctx, token, who, false))
 	}
 	text := o.executedText(id, 99)
 	for _, want := range []string{
@@ -137,10 +137,10 @@ func TestAnyOneOfTwoTrustees(t *testing.T) {
 	for _, f := range []string{"shared-text", "shared-signature"} {
 		o.must(o.Fill(o.ctx, piet, who, f, "written by Piet"))
 	}
-	if err := o.Finish(o.ctx, selam, who); err == nil {
+	if err := o.Finish(o.ctx, selam, who, false); err == nil {
 		t.Error("finished with the other's marks")
 	}
-	o.must(o.Finish(o.ctx, piet, who))
+	o.must(o.Finish(o.ctx, piet, who, false))
 	if text := o.executedText(id, 1); !strings.Contains(text, "written by Piet") || strings.Contains(text, "Selam") {
 		t.Errorf("the page does not show what Piet signed alone: %s", text)
 	}
@@ -217,7 +217,7 @@ func TestCopiesOnly(t *testing.T) {
 	for _, to := range []string{"b1@example.net", o.m.Email} {
 		token := o.token(to)
 		o.ready(token)
-		o.must(o.Finish(o.ctx, token, who))
+		o.must(o.Finish(o.ctx, token, who, false))
 	}
 	got := map[string][]string{}
 	for _, m := range o.letters() {

@@ -136,16 +136,16 @@ func TestSomebodyElseSignsInstead(t *testing.T) {
 		}
 	}
 	o.ready(nora)
-	o.must(o.Finish(o.ctx, nora, who))
+	o.must(o.Finish(o.ctx, nora, who, false))
 	ready2 := o.token("b2@example.net")
 	o.ready(ready2)
-	o.must(o.Finish(o.ctx, ready2, who))
+	o.must(o.Finish(o.ctx, ready2, who, false))
 
 	b3 := o.parties(sheet.Deal)["Buyer Number3"]
 	o.must(o.DropParty(o.ctx, o.m, who, sheet.Deal, b3.ID, b3.Rev, false))
 	mine := o.token("agnes@office.example.com") // the next turn was asked
 	o.ready(mine)
-	o.must(o.Finish(o.ctx, mine, who))
+	o.must(o.Finish(o.ctx, mine, who, false))
 	text := o.executedText(id, 99)
 	for _, want := range []string{"let somebody else sign in the place of Buyer Number1: Nora Neu", "did not sign: Nora Neu signs instead", "did not sign: Buyer Number3 left the deal", "let the packet go on without Buyer Number3"} {
 		if !strings.Contains(text, want) {

@@ -157,7 +157,7 @@ func (m material) plan(title string, only ...int) pdf.Plan {
 			continue
 		}
 		for _, f := range m.fields {
-			if c, ok := content[f.ID]; ok && f.Document == doc.ID {
+			if c, ok := content[f.ID]; (ok || f.Kind.Preparers()) && f.Document == doc.ID {
 				out.Marks = append(out.Marks, pdf.Placed{Document: len(out.Documents), Field: f, Mark: markOf(signers[f.Signer], f, c)})
 			}
 		}

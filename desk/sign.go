@@ -171,9 +171,12 @@ func (d *Desk) Fill(ctx context.Context, token string, who Who, fieldID, content
 		case f.Kind == field.Signature && s.SignatureInk == nil, f.Kind == field.Initials && s.InitialsInk == nil:
 			return problem("Please make your %s first.", f.Kind.Title())
 		case f.Kind == field.Text && content != "":
-			if err := field.CheckText(f.Rect, content); err != nil {
+			if err := f.CheckText(content); err != nil {
 				return Problem{upperFirst(err.Error()) + "."}
 			}
+		}
+		if f.Group != "" {
+			return d.choose(t, p, s, mates, f, content)
 		}
 		if content == "" {
 			return t.Where("packet_id = ? AND field_id = ?", p.ID, fieldID).Delete(&store.Mark{}).Error
@@ -186,8 +189,9 @@ func (d *Desk) Fill(ctx context.Context, token string, who Who, fieldID, content
 }
 
 // Finish ends a signer's turn. Dates and names fill themselves; a required place still empty is
-// refused. Finishing twice is finishing once.
-func (d *Desk) Finish(ctx context.Context, token string, who Who) error {
+// refused. Finishing twice is finishing once. Answers that contradict those of somebody who should answer
+// alike are refused with ErrDiffers unless the signer has seen that (anyway).
+func (d *Desk) Finish(ctx context.Context, token string, who Who, anyway bool) error {
 	s, err := d.byLink(ctx, d.Store.Read(ctx), token, who.From)
 	if err != nil {
 		return err
@@ -210,7 +214,18 @@ func (d *Desk) Finish(ctx context.Context, token string, who Who) error {
 			}
 		}
 		who.Name = s.Name
-		if err := d.record(t, &p, "signed", who, map[string]string{"places": fmt.Sprint(filled)}); err != nil {
+		facts := map[string]string{"places": fmt.Sprint(filled)}
+		differs, err := clashes(t, p, signers, s)
+		if err != nil {
+			return err
+		}
+		if len(differs) > 0 && !anyway && open == 0 {
+			return Differs{differs}
+		}
+		for i, c := range differs {
+			facts[fmt.Sprintf("answer %d differs", i+1)] = c
+		}
+		if err := d.record(t, &p, "signed", who, facts); err != nil {
 			return err
 		}
 		if err := d.apply(t, &p, signers, packet.Action{Deed: packet.Finish, Signer: s.ID, Open: open}); err != nil {
@@ -272,24 +287,40 @@ func (d *Desk) fillRest(t store.Tx, p store.Packet, s store.Signer) (open, fille
 	for _, m := range marks {
 		has[m.FieldID] = true
 	}
+	fields := make([]field.Field, len(rows))
+	for i, r := range rows {
+		fields[i] = r.Core()
+		fields[i].Signer = s.ID                                                 // those of a shared seat too
+		if r.Kind == field.Text && r.Value != "" && r.Grp == "" && !has[r.ID] { // what stood there from the start was left
+			has[r.ID] = true
+			if err := t.Save(&store.Mark{PacketID: p.ID, FieldID: r.ID, SignerID: s.ID, Content: r.Value, At: store.Now()}).Error; err != nil {
+				return 0, 0, err
+			}
+		}
+	}
+	standing := field.Choose(fields, has, s.ID)
 	now := store.Now()
 	today := field.FormatDate(now, d.zone(t, p.OfficeID))
 	for _, r := range rows {
 		switch {
 		case has[r.ID]:
 			filled++
+		case standing[r.ID].Freed:
 		case r.Kind.Automatic():
 			content := today
-			if r.Kind == field.Name {
+			switch r.Kind {
+			case field.Name:
 				content = s.PrintedName()
+			case field.Email:
+				content = s.Email
 			}
 			if err := t.Save(&store.Mark{PacketID: p.ID, FieldID: r.ID, SignerID: s.ID, Content: content, At: now}).Error; err != nil {
 				return 0, 0, err
 			}
 			filled++
-		case r.Required:
+		case r.Required && r.Grp == "":
 			open++
 		}
 	}
-	return open, filled, nil
+	return open + field.OpenChoices(fields, has, s.ID), filled, nil
 }

@@ -31,11 +31,10 @@ type Place struct {
 	Fill    string // SVG path data in points from the field's top left
 	Stroke  string
 	Width   float64
-}
 
-// Open reports whether a required place of the signer's own is still empty.
-func (p Place) Open() bool {
-	return p.Mine && p.Required && !p.Filled && !p.Kind.Automatic()
+	Todo  bool   // something must be done here, or on another side of its choice
+	Freed bool   // another side of its choice was taken
+	Clash string // somebody who should answer alike took another side
 }
 
 // ErrLink is returned for a link that leads nowhere.
@@ -122,6 +121,22 @@ func places(dr draft, marks []store.Mark, me int64) []Place {
 	for _, s := range dr.signers {
 		signers[s.ID] = s
 	}
+	own := make([]field.Field, len(dr.fields))
+	has := map[string]bool{}
+	for i, f := range dr.fields {
+		if shared := signers[me].AnyOf; shared != 0 && signers[f.Signer].AnyOf == shared {
+			f.Signer = me
+		}
+		own[i] = f
+		if m, ok := byField[f.ID]; ok && (f.Signer != me || m.SignerID == me) {
+			has[f.ID] = f.Signer == me || signers[f.Signer].Stage == packet.Done
+		}
+	}
+	standing := field.Choose(own, has, me)
+	clash := map[string]string{}
+	for _, c := range field.Clashes(own, has, me) {
+		clash[c.Group] = signers[c.Other].Name + " chose “" + c.Theirs + "”"
+	}
 	var out []Place
 	for _, doc := range dr.documents {
 		for _, f := range dr.fields {
@@ -133,7 +148,20 @@ func places(dr draft, marks []store.Mark, me int64) []Place {
 				f.Signer = me // whoever signs fills the places of the seat they share
 				filled = filled && m.SignerID == me
 			}
+			if f.Kind.Preparers() {
+				p := Place{Field: f}
+				p.Fill, p.Stroke, p.Width = field.SVG(f.Rect, f.Draw(field.Mark{}))
+				out = append(out, p)
+				continue
+			}
 			p := Place{Field: f, Mine: f.Signer == me, Filled: filled, Content: m.Content}
+			if p.Mine {
+				p.Todo = f.Required && f.Group == "" && !filled && !f.Kind.Automatic() && f.Value == "" || standing[f.ID].Open
+				p.Freed, p.Clash = standing[f.ID].Freed, clash[f.Group]
+			}
+			if p.Mine && !filled && f.Value != "" {
+				p.Content = f.Value
+			}
 			if !filled && !p.Mine || !p.Mine && signers[f.Signer].Stage != packet.Done {
 				continue // others’ empty places and unfinished marks are not shown
 			}

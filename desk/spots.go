@@ -41,6 +41,7 @@ type SheetSpot struct {
 	Seat   string    `json:"seat"`
 	Label  string    `json:"label"`
 	Group  string    `json:"group"`
+	Side   string    `json:"side"`
 	Sure   int       `json:"sure"` // percent
 }
 
@@ -200,7 +201,7 @@ func sheetSpots(doc store.PacketDocument, page int, in []spot.Spot) []SheetSpot 
 	out := make([]SheetSpot, 0, len(in))
 	for _, s := range in {
 		o := SheetSpot{
-			ID: spotID(doc.ID, at, s), Kind: kindOf(s), Role: deal.Role(s.Role), Number: s.Number, Label: s.Label, Sure: int(s.Confidence*100 + 0.5),
+			ID: spotID(doc.ID, at, s), Kind: kindOf(s), Role: deal.Role(s.Role), Number: s.Number, Label: s.Label, Side: s.Side, Sure: int(s.Confidence*100 + 0.5),
 			Rect: field.Rect{X: s.X, Y: s.Y, W: s.W, H: s.H}.Within(at.Width, at.Height),
 		}
 		if s.Group != "" {

@@ -306,6 +306,12 @@ type Field struct {
 	Required   bool
 	SignerID   int64
 	Label      string
+	Value      string
+	Style      field.Style `gorm:"serializer:json"`
+	Grp        string      // field.Bond
+	Side       string
+	Rule       field.Rule
+	Same       bool
 	Rev        int
 }
 
@@ -369,12 +375,12 @@ type Pulse struct {
 
 // Core returns the field as the rules know it.
 func (f Field) Core() field.Field {
-	return field.Field{ID: f.ID, Document: f.DocumentID, Page: f.Page, Kind: f.Kind, Rect: field.Rect{X: f.X, Y: f.Y, W: f.W, H: f.H}, Required: f.Required, Signer: f.SignerID, Label: f.Label, Rev: f.Rev}
+	return field.Field{ID: f.ID, Document: f.DocumentID, Page: f.Page, Kind: f.Kind, Rect: field.Rect{X: f.X, Y: f.Y, W: f.W, H: f.H}, Required: f.Required, Signer: f.SignerID, Label: f.Label, Value: f.Value, Style: f.Style, Bond: field.Bond{Group: f.Grp, Side: f.Side, Rule: f.Rule, Same: f.Same}, Rev: f.Rev}
 }
 
 // FieldRow returns a field as it is stored.
 func FieldRow(packetID int64, f field.Field) Field {
-	return Field{PacketID: packetID, ID: f.ID, DocumentID: f.Document, Page: f.Page, Kind: f.Kind, X: f.X, Y: f.Y, W: f.W, H: f.H, Required: f.Required, SignerID: f.Signer, Label: f.Label, Rev: f.Rev}
+	return Field{PacketID: packetID, ID: f.ID, DocumentID: f.Document, Page: f.Page, Kind: f.Kind, X: f.X, Y: f.Y, W: f.W, H: f.H, Required: f.Required, SignerID: f.Signer, Label: f.Label, Value: f.Value, Style: f.Style, Grp: f.Group, Side: f.Side, Rule: f.Rule, Same: f.Same, Rev: f.Rev}
 }
 
 // Core returns the event as the ledger knows it.

@@ -3,6 +3,7 @@ package web
 import (
 	"crypto/sha256"
 	"encoding/hex"
+	"errors"
 	"net/http"
 	"strconv"
 	"strings"
@@ -104,6 +105,9 @@ type signingPlace struct {
 	Fill   string  `json:"fill"`
 	Stroke string  `json:"stroke"`
 	Width  float64 `json:"width"`
+	Todo   bool    `json:"todo"`
+	Freed  bool    `json:"freed"`
+	Clash  string  `json:"clash"`
 }
 
 func (s *Server) signingSheet(v desk.Signing, pages func(store.PacketDocument) []desk.SheetPage) signingSheet {
@@ -121,7 +125,7 @@ func (s *Server) signingSheet(v desk.Signing, pages func(store.PacketDocument) [
 }
 
 func placeJSON(p desk.Place) signingPlace {
-	return signingPlace{p.Field, p.Mine, p.Filled, p.Content, p.Fill, p.Stroke, p.Width}
+	return signingPlace{p.Field, p.Mine, p.Filled, p.Content, p.Fill, p.Stroke, p.Width, p.Todo, p.Freed, p.Clash}
 }
 
 func (s *Server) consent(w http.ResponseWriter, r *http.Request) {
@@ -201,7 +205,18 @@ func (s *Server) fill(w http.ResponseWriter, r *http.Request) {
 }
 
 func (s *Server) finish(w http.ResponseWriter, r *http.Request) {
-	if err := s.desk.Finish(r.Context(), token(r), s.who(r, "")); err != nil {
+	var in struct{ Anyway bool }
+	if err := readJSON(r, &in); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	err := s.desk.Finish(r.Context(), token(r), s.who(r, ""), in.Anyway)
+	var differs desk.Differs
+	if errors.As(err, &differs) {
+		writeJSON(w, http.StatusConflict, differs)
+		return
+	}
+	if err != nil {
 		s.fail(w, r, err)
 		return
 	}

@@ -161,7 +161,7 @@ func lastSigner(t *testing.T, s *store.Store, p *process) (token string, packetI
 		must(d.Consented(ctx, token, who, "x"))
 		must(d.Fill(ctx, token, who, fmt.Sprintf("tick-%05d", i), "x"))
 		if i == 0 {
-			must(d.Finish(ctx, token, who))
+			must(d.Finish(ctx, token, who, false))
 		}
 	}
 	waitForJobs(t, s)

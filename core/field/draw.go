@@ -166,62 +166,34 @@ const (
 	minSize = 4.0
 )
 
-// TextSize returns the size in points at which text stands in r on one line.
-func TextSize(r Rect, text string) float64 {
-	size := math.Min(maxSize, r.H*0.74)
-	if w := typeface.Get("text").Width(text, 1); w > 0 {
-		size = math.Min(size, (r.W-2*inset)/w)
-	}
-	return math.Max(size, minSize)
-}
-
 // ErrTooLong is returned for a text that does not fit its field at the smallest readable size.
 var ErrTooLong = errors.New("the text is too long for its place")
 
-// CheckText refuses a text that would not fit its field or cannot be written.
-func CheckText(r Rect, text string) error {
-	if missing := typeface.Get("text").Missing(text); missing != "" {
-		return fmt.Errorf("%w: these characters can’t be printed here: “%s”", ErrField, missing)
-	}
-	if utf8.RuneCountInString(text) > MaxText || typeface.Get("text").Width(text, minSize) > r.W-2*inset+0.01 {
-		return ErrTooLong
-	}
-	return nil
-}
-
-// DrawText sets text on the lower edge of r.
-func DrawText(r Rect, text string) []Item {
-	if strings.TrimSpace(text) == "" {
-		return nil
-	}
-	size := TextSize(r, text)
-	return []Item{{Text: text, Face: "text", Size: size, X: r.X + inset, Y: r.Y + r.H - 0.26*size}}
-}
-
 const goodSize = 6.5 // points: below it a name is rather set in two lines
 
-// DrawName sets a printed name on the lower edge of r: what a proxy prints may be long, and then stands
-// in two lines.
-func DrawName(r Rect, name string) []Item {
-	if TextSize(r, name) >= math.Min(goodSize, r.H*0.74) {
-		return DrawText(r, name)
+// drawName sets a printed name on the lower edge of the field: what a proxy prints may be long, and then
+// stands in two lines.
+func (f Field) drawName(name string) []Item {
+	if f.textSize(name) >= math.Min(goodSize, f.H*0.74) {
+		return f.drawText(name)
 	}
 	words := strings.Fields(name)
+	face := typeface.Get(f.face())
 	best, size := 0, 0.0
 	for i := 1; i < len(words); i++ {
-		wide := math.Max(typeface.Get("text").Width(strings.Join(words[:i], " "), 1), typeface.Get("text").Width(strings.Join(words[i:], " "), 1))
-		if s := math.Min(r.H*0.44, (r.W-2*inset)/wide); s > size {
+		wide := math.Max(face.Width(strings.Join(words[:i], " "), 1), face.Width(strings.Join(words[i:], " "), 1))
+		if s := math.Min(f.H*0.44, (f.W-2*inset)/wide); s > size {
 			best, size = i, s
 		}
 	}
-	if size <= TextSize(r, name) {
-		return DrawText(r, name)
+	if size <= f.textSize(name) {
+		return f.drawText(name)
 	}
 	size = math.Max(size, frameMin)
-	base := r.Y + r.H - 0.26*size
+	base := f.Y + f.H - 0.26*size
 	return []Item{
-		{Text: strings.Join(words[:best], " "), Face: "text", Size: size, X: r.X + inset, Y: base - 1.08*size},
-		{Text: strings.Join(words[best:], " "), Face: "text", Size: size, X: r.X + inset, Y: base},
+		{Text: strings.Join(words[:best], " "), Face: f.face(), Size: size, X: f.X + inset, Y: base - 1.08*size},
+		{Text: strings.Join(words[best:], " "), Face: f.face(), Size: size, X: f.X + inset, Y: base},
 	}
 }
 
@@ -265,10 +237,15 @@ func (d *Drawer) Draw(f Field, m Mark) []Item {
 		}
 		return DrawTick(f.Rect)
 	}
-	if f.Kind == Name {
-		return DrawName(f.Rect, m.Text)
+	switch f.Kind {
+	case Name:
+		return f.drawName(m.Text)
+	case Note:
+		return f.drawText(f.Value)
+	case Strike:
+		return f.drawStrike()
 	}
-	return DrawText(f.Rect, m.Text)
+	return f.drawText(m.Text)
 }
 
 // Draw returns what the mark looks like in the field.

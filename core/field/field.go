@@ -21,22 +21,31 @@ type Kind string
 const (
 	Signature Kind = "signature"
 	Initials  Kind = "initials"
-	Date      Kind = "date" // filled by the act of signing
-	Name      Kind = "name" // the signer's printed name, filled in for them
+	Date      Kind = "date"  // filled by the act of signing
+	Name      Kind = "name"  // the signer's printed name, filled in for them
+	Email     Kind = "email" // the signer's address, filled in for them
 	Text      Kind = "text"
 	Tick      Kind = "tick"
+	Note      Kind = "note"   // text typed by the preparer; nobody fills it
+	Strike    Kind = "strike" // printed words struck out, with what replaces them
 )
 
 // Kinds lists the kinds in the order in which they are offered.
-func Kinds() []Kind { return []Kind{Signature, Initials, Date, Name, Text, Tick} }
+func Kinds() []Kind {
+	return []Kind{Signature, Initials, Date, Name, Email, Text, Tick, Note, Strike}
+}
 
 // Title is the kind as people read it.
 func (k Kind) Title() string {
-	return map[Kind]string{Signature: "signature", Initials: "initials", Date: "signing date", Name: "printed name", Text: "text", Tick: "tick"}[k]
+	return map[Kind]string{Signature: "signature", Initials: "initials", Date: "signing date", Name: "printed name", Email: "e-mail address", Text: "text", Tick: "tick", Note: "note", Strike: "struck term"}[k]
 }
 
 // Automatic reports whether the field fills itself when its signer acts.
-func (k Kind) Automatic() bool { return k == Date || k == Name }
+func (k Kind) Automatic() bool { return k == Date || k == Name || k == Email }
+
+// Preparers reports whether the field is the preparer’s own: it belongs to no signer and is on the page from
+// the start.
+func (k Kind) Preparers() bool { return k == Note || k == Strike }
 
 // Rect is a rectangle in points.
 type Rect struct {
@@ -62,9 +71,12 @@ type Field struct {
 	Kind     Kind   `json:"kind"`
 	Rect
 	Required bool   `json:"required"`
-	Signer   int64  `json:"signer"` // 0: nobody yet
-	Label    string `json:"label"`  // for text: what is asked
-	Rev      int    `json:"rev"`    // counts changes of this field; see desk.EditFields
+	Signer   int64  `json:"signer"`          // 0: nobody yet
+	Label    string `json:"label"`           // for text: what is asked
+	Value    string `json:"value,omitempty"` // what stands in it from the start; of a note and a struck term, all of it
+	Style
+	Bond
+	Rev int `json:"rev"` // counts changes of this field; see desk.EditFields
 }
 
 // ErrField is wrapped by what Check refuses.
@@ -99,8 +111,10 @@ func (f Field) Check(w, h float64) error {
 		return bad("it would leave the page")
 	case utf8.RuneCountInString(f.Label) > maxLabel:
 		return bad("its label is longer than %d characters", maxLabel)
+	case len(f.Group) > 80 || len(f.Side) > 80 || (f.Group == "") != (f.Rule == "") || f.Rule != "" && !f.Rule.Valid():
+		return bad("it can’t be part of such a choice")
 	}
-	return nil
+	return f.checkText()
 }
 
 // DateForm is how a signing date reads on the page.

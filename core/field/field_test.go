@@ -28,7 +28,7 @@ func TestDrawingsStayInside(t *testing.T) {
 				}
 			}
 		}
-		it := DrawText(r, "Marek Dvorsky, Esq.")[0]
+		it := Field{Kind: Text, Rect: r}.Draw(Mark{Text: "Marek Dvorsky, Esq."})[0]
 		if it.Size > minSize && (it.X+typeface.Get("text").Width(it.Text, it.Size) > r.X+r.W || it.Y-it.Size*0.8 < r.Y || it.Y+it.Size*0.25 > r.Y+r.H) {
 			t.Errorf("text leaves %v: %+v", r, it)
 		}
@@ -69,13 +69,13 @@ func TestCheckInkAndText(t *testing.T) {
 		}
 	}
 	r := Rect{0, 0, 60, 14}
-	if err := CheckText(r, "5:00 PM, Nov 27"); err != nil {
+	if err := (Field{Rect: r}).CheckText("5:00 PM, Nov 27"); err != nil {
 		t.Errorf("short text: %v", err)
 	}
-	if err := CheckText(r, strings.Repeat("long ", 20)); !errors.Is(err, ErrTooLong) {
+	if err := (Field{Rect: r}).CheckText(strings.Repeat("long ", 20)); !errors.Is(err, ErrTooLong) {
 		t.Errorf("long text: %v", err)
 	}
-	if err := CheckText(r, "名"); !errors.Is(err, ErrField) {
+	if err := (Field{Rect: r}).CheckText("名"); !errors.Is(err, ErrField) {
 		t.Errorf("unprintable text: %v", err)
 	}
 }

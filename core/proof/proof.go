@@ -106,7 +106,7 @@ func Read(d Draft) []Finding {
 		known[s.ID] = true
 	}
 	for _, f := range d.Fields {
-		if f.Required && !f.Kind.Automatic() {
+		if must := f.Required && f.Group == "" || f.Rule == field.ExactlyOne || f.Rule == field.AtLeastOne; must && !f.Kind.Automatic() {
 			required[f.Signer]++
 		}
 	}
@@ -156,10 +156,53 @@ func Read(d Draft) []Finding {
 		first[doc.ID] = at
 		at += doc.Pages
 	}
+	out = append(out, choices(d.Fields, func(f field.Field) string { return fmt.Sprintf("Page %d", first[f.Document]+f.Page+1) })...)
 	for _, f := range d.Fields {
-		if !known[f.Signer] {
+		if !known[f.Signer] && !f.Kind.Preparers() {
 			out = append(out, Finding{Where: fmt.Sprintf("Page %d", first[f.Document]+f.Page+1), Text: "a " + f.Kind.Title() + " belongs to nobody", Document: f.Document, Page: f.Page, Field: f.ID, Fix: "field"})
 		}
+	}
+	return out
+}
+
+// choices finds choices that somebody could not make: with one side only, or with a side on which another
+// has a place and they have none.
+func choices(fields []field.Field, page func(field.Field) string) []Finding {
+	type part struct {
+		group  string
+		signer int64
+	}
+	sides := map[part]map[string]bool{}
+	all := map[string]map[string]bool{}
+	first := map[part]field.Field{}
+	var order []part
+	for _, f := range fields {
+		if f.Group == "" {
+			continue
+		}
+		at := part{f.Group, f.Signer}
+		if sides[at] == nil {
+			sides[at], first[at] = map[string]bool{}, f
+			order = append(order, at)
+		}
+		if all[f.Group] == nil {
+			all[f.Group] = map[string]bool{}
+		}
+		sides[at][f.Side], all[f.Group][f.Side] = true, true
+	}
+	var out []Finding
+	for _, at := range order {
+		f := first[at]
+		text := ""
+		switch {
+		case len(all[at.group]) < 2:
+			text = "a choice has one side only"
+		case len(sides[at]) < len(all[at.group]):
+			text = "a choice lacks a side for one of the people in it"
+		default:
+			continue
+		}
+		out = append(out, Finding{Where: page(f), Text: text, Document: f.Document, Page: f.Page, Field: f.ID, Fix: "field"})
 	}
 	return out
 }

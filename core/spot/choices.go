@@ -47,24 +47,24 @@ func (p *printed) choices(all []*place, nr int) {
 				continue
 			}
 			if a.group == "" {
-				a.group = groupName(nr, a.y)
+				a.group, a.side = groupName(nr, a.y), side(a)
 			}
-			b.group = a.group
+			b.group, b.side = a.group, side(b)
 		}
 	}
 	for _, q := range all { // the second blank of the same side
 		if c := q.chained; c != nil && q.group == "" && q.kind == Initials && c.group != "" {
-			q.group = c.group
+			q.group, q.side = c.group, c.side
 		}
 	}
 }
 
 // tickGroup names the choice to which a box belongs: boxes of one row, or stacked, that offer sides.
-func (p *printed) tickGroup(at, nr int) string {
+func (p *printed) tickGroup(at, nr int) (group, side string) {
 	t := p.ticks[at]
 	own := p.tickLabel(t)
 	if own == nil || choiceWord(own.text) == "" || len(own.words) > 12 {
-		return ""
+		return "", ""
 	}
 	first := t.y0
 	found := false
@@ -84,7 +84,7 @@ func (p *printed) tickGroup(at, nr int) string {
 		}
 	}
 	if !found {
-		return ""
+		return "", ""
 	}
-	return groupName(nr, first)
+	return groupName(nr, first), choiceWord(own.text)
 }

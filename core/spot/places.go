@@ -30,6 +30,7 @@ type place struct {
 	sure     float64
 	dropped  bool
 	group    string
+	side     string
 }
 
 func (p *place) width() float64 { return p.x1 - p.x0 }

@@ -121,7 +121,8 @@ export function fieldMark(f, s) {
     x += 14 * scale + 5;
   }
   let word = f.kind === "name" && s ? s.prints || s.name : f.kind === "text" && f.label ? f.label : words[f.kind];
-  if (!f.required) word = `${word}, may stay empty`;
+  if (f.group) word = `${word} · ${f.side}`;
+  else if (!f.required) word = `${word}, may stay empty`;
   const room = Math.floor((f.w - x - 2) / (size * 0.52));
   if (word && room > 3)
     g.append(svg("text", { class: "word", x, y: base, "font-size": size }, word.length > room ? `${word.slice(0, room - 1)}…` : word));

@@ -14,7 +14,8 @@ if ($("data")) start(JSON.parse($("data").textContent));
 function start(first) {
   let data = first;
   const base = `/sign/${document.body.dataset.token}`;
-  const titles = { signature: "signature", initials: "initials", date: "signing date", name: "printed name", text: "text", tick: "tick" };
+  const titles = { signature: "signature", initials: "initials", date: "signing date", name: "printed name", email: "e-mail address", text: "text", tick: "tick" };
+  const rules = { one: "exactly one", most: "at most one", least: "at least one" };
   const box = $("pages");
   let at = -1;
   let everything = false;
@@ -23,8 +24,9 @@ function start(first) {
   let count = 0;
   for (const d of data.documents) d.pages.forEach((_, n) => pageNo.set(`${d.id}/${n}`, ++count));
   const order = (f) => pageNo.get(`${f.document}/${f.page}`) * 1e6 + Math.round(f.y / 8) * 1000 + f.x;
-  const mine = () => data.places.filter((p) => p.mine && !["date", "name"].includes(p.kind)).sort((a, b) => order(a) - order(b));
-  const open = (p) => p.required && !p.filled;
+  const automatic = ["date", "name", "email"];
+  const mine = () => data.places.filter((p) => p.mine && !p.freed && !automatic.includes(p.kind)).sort((a, b) => order(a) - order(b));
+  const open = (p) => p.todo;
 
   async function ask(path, body) {
     let r;
@@ -37,6 +39,7 @@ function start(first) {
     } catch {
       throw new Error("The connection was lost. What you did before is kept; please try again.");
     }
+    if (r.status === 409) throw Object.assign(new Error("differs"), { answers: (await r.json()).Answers });
     if (!r.ok) throw new Error((await r.text()).trim());
     return r.json();
   }
@@ -112,7 +115,7 @@ function start(first) {
     }
     $("where").textContent = `Place ${at + 1} of ${list.length}`;
     $("what").textContent =
-      `${p.label || titles[p.kind]}${p.required ? "" : ", may stay empty"}, page ${pageNo.get(`${p.document}/${p.page}`)} of ${count}`;
+      `${p.clash ? `${p.clash}; you ${p.side}. ` : ""}${p.side && p.group ? `${p.side}: ` : ""}${p.label || titles[p.kind]}${p.group ? `, ${rules[p.rule]} of these` : p.required ? "" : ", may stay empty"}, page ${pageNo.get(`${p.document}/${p.page}`)} of ${count}`;
     if (data.preview) {
       $("act").textContent = at < list.length - 1 ? "Next place" : "First place";
       return;
@@ -125,17 +128,17 @@ function start(first) {
   }
 
   function place(p) {
-    const auto = ["date", "name"].includes(p.kind);
+    const auto = automatic.includes(p.kind);
     const list = mine();
     const now = p.mine && list[at] && list[at].id === p.id;
     const g = svg("g", {
-      class: `place ${p.filled ? "filled" : ""} ${now ? "now" : ""} ${p.mine && !auto ? "" : "still"}`,
+      class: `place ${p.filled ? "filled" : ""} ${now ? "now" : ""} ${p.mine && !auto ? "" : "still"} ${p.freed ? "freed" : ""}`,
       transform: `translate(${p.x} ${p.y})`,
       "data-id": p.id,
     });
     if (p.mine) {
       g.append(
-        svg("rect", { class: `wash ${p.required || p.filled ? "" : "optional"}`, width: p.w, height: p.h }),
+        svg("rect", { class: `wash ${(p.required && !p.freed) || p.filled ? "" : "optional"}`, width: p.w, height: p.h }),
         rule(data.ink, 0, p.h, p.w),
       );
       g.append(svg("rect", { class: "frame", x: -4, y: -4, width: p.w + 8, height: p.h + 9 }));
@@ -148,6 +151,7 @@ function start(first) {
         initials: "initials",
         date: "date fills itself",
         name: "name fills itself",
+        email: "address fills itself",
         text: p.label || "write here",
         tick: "",
       }[p.kind];
@@ -159,12 +163,13 @@ function start(first) {
       g.setAttribute("tabindex", "0");
       g.setAttribute(
         "aria-label",
-        `${p.label || titles[p.kind]}, page ${pageNo.get(`${p.document}/${p.page}`)}, ${p.filled ? `filled${p.text && p.kind === "text" ? ` with ${p.text}` : ""}` : p.required ? "must be filled" : "may stay empty"}`,
+        `${p.label || titles[p.kind]}, page ${pageNo.get(`${p.document}/${p.page}`)}, ${p.filled ? `filled${p.text && p.kind === "text" ? ` with ${p.text}` : ""}` : p.freed ? "not chosen; choosing it changes your answer" : p.group ? `a choice: ${rules[p.rule]}` : p.required ? "must be filled" : "may stay empty"}`,
       );
       const go = () => {
+        if (p.freed) return change(p);
         at = mine().findIndex((q) => q.id === p.id);
         draw();
-        act(true);
+        return act(true);
       };
       g.addEventListener("click", go);
       g.addEventListener("keydown", (e) => {
@@ -202,6 +207,25 @@ function start(first) {
     else finish();
   }
 
+  /** Takes another side of a choice than before. */
+  async function change(p) {
+    if (working || data.preview) return;
+    if ((p.kind === "signature" && !data.hasSignature) || (p.kind === "initials" && !data.hasInitials)) {
+      makeInk(p.kind, p);
+      return;
+    }
+    working = true;
+    try {
+      data = await ask("/fill", { field: p.id, content: p.kind === "text" ? p.text || "x" : "x" });
+      at = mine().findIndex((q) => q.id === p.id);
+      draw();
+    } catch (err) {
+      $("what").textContent = err.message;
+    } finally {
+      working = false;
+    }
+  }
+
   let working = false;
   async function act(direct) {
     const list = mine();
@@ -219,7 +243,7 @@ function start(first) {
       if (p.kind === "signature" && (!data.hasSignature || (direct && p.filled))) return makeInk("signature", p);
       if (p.kind === "initials" && (!data.hasInitials || (direct && p.filled))) return makeInk("initials", p);
       if (p.kind === "text") return write(p);
-      await fill(p, p.kind === "tick" && p.filled ? "" : "x");
+      await fill(p, (p.kind === "tick" || p.group) && p.filled ? "" : "x");
     } catch (err) {
       $("what").textContent = err.message;
     } finally {
@@ -253,6 +277,8 @@ function start(first) {
   }
 
   function finish() {
+    delete $("finish-now").dataset.anyway;
+    $("finish-now").textContent = "Finish";
     at = mine().length ? at : -1;
     $("finish-trouble").textContent = "";
     $("finish").showModal();
@@ -263,11 +289,17 @@ function start(first) {
     working = true;
     $("finish-now").disabled = true;
     try {
-      const { next: to } = await ask("/finish", {});
+      const { next: to } = await ask("/finish", { anyway: Boolean($("finish-now").dataset.anyway) });
       location.assign(to);
     } catch (err) {
       $("finish-trouble").textContent = err.message;
       $("finish-now").disabled = false;
+      if (err.answers) {
+        $("finish-trouble").textContent = `${err.answers.join(" ")} You are asked to answer alike. Change your answer, ask, or finish as it is; the sender is told.`;
+        $("finish-now").dataset.anyway = "1";
+        $("finish-now").textContent = "Finish as it is";
+        return;
+      }
       // Another device may have emptied a place in the meantime: look again, and lead back to it.
       const now = await fetch(`${base}/places`, { headers: { Accept: "application/json" } }).catch(() => null);
       if (now?.ok) data = await now.json();

@@ -94,6 +94,7 @@ export class Found {
           signer: who ? who.id : this.hand.signer(),
           label: s.kind === "text" ? s.label.replace(/[\s:_.]+$/, "").slice(-100) : "",
           rev: 0,
+          ...(s.group ? { group: s.group, side: s.side || s.id, rule: "one", same: s.kind !== "tick" } : {}),
         },
         page,
       ),

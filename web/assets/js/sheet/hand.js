@@ -225,6 +225,21 @@ export class Hand {
     this.draft.change(list.map((f, i) => [f, within({ ...f, ...to[i] }, this.pageOf(f))]));
   }
 
+  /** Binds places into a choice. Each person's places, from left to right and down, are its sides. */
+  bind(list) {
+    const group = newID();
+    const order = [...list].sort((a, b) => a.x - b.x || a.y - b.y);
+    const count = new Map();
+    const side = new Map();
+    for (const f of order) {
+      const n = (count.get(f.signer) || 0) + 1;
+      count.set(f.signer, n);
+      side.set(f.id, f.label || String(n));
+    }
+    const people = count.size > 1;
+    this.draft.change(list.map((f) => [f, { ...f, group, side: side.get(f.id), rule: "one", same: people }]));
+  }
+
   /** Puts places onto the same spot of other pages; what stands there already is left alone. */
   repeat(list, pages) {
     const made = [];

@@ -36,7 +36,7 @@ export class Inspector {
         el("p", { class: "small quiet mt-2" }, `${one.w.toFixed(0)} × ${one.h.toFixed(0)} pt, line at ${(one.y + one.h).toFixed(0)} pt`),
       );
     else parts.push(this.alignment(list));
-    parts.push(this.alike(list), this.elsewhere(list));
+    parts.push(this.choice(list), this.alike(list), this.elsewhere(list));
     parts.push(
       el(
         "p",
@@ -94,6 +94,57 @@ export class Inspector {
       act("one line", "line", "All stand on the line of the first"),
       act("one size", "size", "All are as large as the first"),
       list.length > 2 ? act("even gaps", "spread", "The same gap between each and the next") : "",
+    );
+  }
+
+  /** Places bound into a choice, or that could be. */
+  choice(list) {
+    const one = list[0];
+    const bound = one.group ? [...this.draft.fields.values()].filter((f) => f.group === one.group) : [];
+    if (!bound.length) {
+      if (list.length < 2) return "";
+      return el(
+        "p",
+        { class: "small mt-2" },
+        el("button", { class: "plain", "data-part": "bind", onclick: () => this.hand.bind(list) }, "bind as a choice"),
+        el("span", { class: "quiet" }, ": each person takes one side"),
+      );
+    }
+    const change = (to) => this.draft.change(bound.map((f) => [f, { ...f, ...to }]));
+    const rule = el("select", {
+      class: "input small w-auto!",
+      "aria-label": "How many sides are taken",
+      "data-part": "rule",
+      onchange: (e) => change({ rule: e.target.value }),
+    });
+    for (const [value, words] of [
+      ["one", "exactly one"],
+      ["most", "at most one"],
+      ["least", "at least one"],
+    ])
+      rule.append(el("option", { value, selected: value === one.rule }, words));
+    const same = el("input", { type: "checkbox", "data-part": "same", onchange: (e) => change({ same: e.target.checked }) });
+    same.checked = Boolean(one.same);
+    const sides = new Set(bound.map((f) => f.side)).size;
+    const side = el("input", {
+      class: "input small",
+      value: one.side,
+      maxlength: "40",
+      "aria-label": "Name of this side",
+      onchange: (e) => e.target.value.trim() && this.hand.alter(() => ({ side: e.target.value.trim() })),
+    });
+    return el(
+      "div",
+      { class: "small mt-3 border-t border-hair pt-2" },
+      el("p", { class: "quiet" }, `A choice of ${sides} sides, ${bound.length} places`),
+      el("p", { class: "flex items-center gap-2 mt-1" }, rule, el("label", {}, same, " all the same")),
+      el("label", { class: "flex items-center gap-2 mt-1" }, "side", side),
+      el(
+        "p",
+        { class: "flex gap-3 mt-1" },
+        el("button", { class: "plain", onclick: () => this.hand.choose(bound.map((f) => f.id)) }, "choose all of it"),
+        el("button", { class: "plain", onclick: () => change({ group: "", side: "", rule: "", same: false }) }, "unbind"),
+      ),
     );
   }
 
