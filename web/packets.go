@@ -59,6 +59,26 @@ func (s *Server) spots(w http.ResponseWriter, r *http.Request) {
 	writeJSON(w, http.StatusOK, spots)
 }
 
+// fitSigner says where an extra signer has room.
+func (s *Server) fitSigner(w http.ResponseWriter, r *http.Request) {
+	fit, err := s.desk.Fit(r.Context(), me(r).Member, id(r, "packet"), id(r, "signer"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	writeJSON(w, http.StatusOK, fit)
+}
+
+// continueSigner adds sheets for an extra signer who has no room.
+func (s *Server) continueSigner(w http.ResponseWriter, r *http.Request) {
+	sheet, err := s.desk.Continue(r.Context(), me(r).Member, id(r, "packet"), id(r, "signer"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	writeJSON(w, http.StatusOK, sheet)
+}
+
 // edit applies changes to a draft. 409 carries the sheet as it is now.
 func (s *Server) edit(w http.ResponseWriter, r *http.Request) {
 	var in struct {

@@ -193,7 +193,7 @@ var guards = map[string]string{
 	"GET /shelf": "list", "POST /shelf/forms": "list", "POST /shelf/forms/{form}": "own", "POST /shelf/forms/{form}/edition": "own", "GET /shelf/forms/{form}/file": "own",
 	"GET /deals/{deal}/incoming": "own", "GET /deals/{deal}/shelf": "own", "POST /deals/{deal}/shelf": "own", "POST /incoming/{mail}": "own",
 	"GET /deals/{deal}/bench": "own", "GET /deals/{deal}/bench/state": "own", "POST /deals/{deal}/bench": "own", "GET /sources/{source}/pages/{page}/{image}": "own",
-	"GET /packets/{packet}": "own", "GET /packets/{packet}/view": "own", "GET /packets/{packet}/sheet": "own", "GET /packets/{packet}/spots": "own", "POST /packets/{packet}/edit": "own", "GET /packets/{packet}/send": "own", "GET /packets/{packet}/preview/{signer}": "own", "POST /packets/{packet}/send": "own",
+	"GET /packets/{packet}": "own", "GET /packets/{packet}/view": "own", "GET /packets/{packet}/sheet": "own", "GET /packets/{packet}/spots": "own", "GET /packets/{packet}/fit/{signer}": "own", "POST /packets/{packet}/fit/{signer}/continue": "own", "POST /packets/{packet}/edit": "own", "GET /packets/{packet}/send": "own", "GET /packets/{packet}/preview/{signer}": "own", "POST /packets/{packet}/send": "own",
 	"POST /packets/{packet}/remind": "own", "POST /packets/{packet}/readdress": "own", "POST /packets/{packet}/extend": "own", "POST /packets/{packet}/withdraw": "own",
 	"GET /packets/{packet}/executed.pdf": "own", "GET /packets/{packet}/executed.zip": "own", "GET /packets/{packet}/documents/{doc}/pages/{page}/{image}": "own",
 	"GET /mailroom/{letter}": "own", "GET /mailroom/{letter}/body": "own", "GET /mailroom/{letter}/attachments/{n}": "own",

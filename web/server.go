@@ -120,6 +120,8 @@ func (s *Server) members(r chi.Router) {
 	r.Get("/packets/{packet}/view", s.packetView)
 	r.Get("/packets/{packet}/sheet", s.sheet)
 	r.Get("/packets/{packet}/spots", s.spots)
+	r.Get("/packets/{packet}/fit/{signer}", s.fitSigner)
+	r.Post("/packets/{packet}/fit/{signer}/continue", s.continueSigner)
 	small.Post("/packets/{packet}/edit", s.edit)
 	r.Get("/packets/{packet}/preview/{signer}", s.preview)
 	r.Get("/packets/{packet}/send", s.sendPlan)

@@ -50,11 +50,12 @@ var recordRule = &field.Shape{Stroked: true, Path: []typeface.Segment{{Op: 'M'},
 type recordPages struct {
 	pages [][]field.Item
 	y     float64
+	name  string // what the pages are
 	title string
 }
 
 func (b *builder) record(r Record) {
-	p := &recordPages{title: r.Title}
+	p := &recordPages{name: "Signing record", title: r.Title}
 	p.turn()
 	for _, f := range r.Facts {
 		p.pair(f[0], f[1])
@@ -83,14 +84,19 @@ func (b *builder) record(r Record) {
 	p.y += 8
 	p.para("text", 8, recordLeft, "Last entry of the ledger: "+r.Head)
 	p.para("text", 8, recordLeft, r.Note)
-	for i, items := range p.pages {
-		p.pages[i] = append(items, field.Item{Face: "text", Size: 8, X: recordLeft, Y: recordH - 36, Text: fmt.Sprintf("Signing record, page %d of %d", i+1, len(p.pages))})
+	b.laid(p.pages, "Signing record")
+}
+
+// laid adds pages that were laid out, numbered at their feet.
+func (b *builder) laid(pages [][]field.Item, name string) {
+	for i, items := range pages {
+		items = append(items, field.Item{Face: "text", Size: 8, X: recordLeft, Y: recordH - 36, Text: fmt.Sprintf("%s, page %d of %d", name, i+1, len(pages))})
 		page := b.add(types.Dict{
 			"Type": types.Name("Page"), "Parent": b.tree, "MediaBox": box{0, 0, recordW, recordH}.array(),
 			"Resources": types.Dict{}, "Contents": b.stream(nil, []byte(" ")),
 		})
 		b.pages = append(b.pages, page)
-		b.overlay(b.objs[page.ObjectNumber.Value()-1].(types.Dict), box{0, 0, recordW, recordH}, 0, p.pages[i])
+		b.overlay(b.objs[page.ObjectNumber.Value()-1].(types.Dict), box{0, 0, recordW, recordH}, 0, items)
 	}
 }
 
@@ -109,7 +115,7 @@ func (p *recordPages) turn() {
 	p.pages = append(p.pages, nil)
 	p.y = 64
 	if len(p.pages) == 1 {
-		p.text("title", 21, recordLeft, "Signing record")
+		p.text("title", 21, recordLeft, p.name)
 		p.y += 24
 		p.para("title", 13, recordLeft, p.title)
 		p.y += 8

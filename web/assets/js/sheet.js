@@ -15,7 +15,7 @@ const draft = new Draft(Number(root.dataset.packet));
 const view = { selected: new Set(), signer: 0, say: (text) => ($("notice").textContent = text) };
 const pages = new Pages(draft, view);
 const hand = new Hand(draft, pages, view);
-const people = new People(draft, view);
+const people = new People(draft, view, hand);
 const inspector = new Inspector(draft, view, hand, pages);
 const found = new Found(draft, view, hand, pages);
 

@@ -14,7 +14,15 @@ if ($("data")) start(JSON.parse($("data").textContent));
 function start(first) {
   let data = first;
   const base = `/sign/${document.body.dataset.token}`;
-  const titles = { signature: "signature", initials: "initials", date: "signing date", name: "printed name", email: "e-mail address", text: "text", tick: "tick" };
+  const titles = {
+    signature: "signature",
+    initials: "initials",
+    date: "signing date",
+    name: "printed name",
+    email: "e-mail address",
+    text: "text",
+    tick: "tick",
+  };
   const rules = { one: "exactly one", most: "at most one", least: "at least one" };
   const box = $("pages");
   let at = -1;
@@ -295,7 +303,8 @@ function start(first) {
       $("finish-trouble").textContent = err.message;
       $("finish-now").disabled = false;
       if (err.answers) {
-        $("finish-trouble").textContent = `${err.answers.join(" ")} You are asked to answer alike. Change your answer, ask, or finish as it is; the sender is told.`;
+        $("finish-trouble").textContent =
+          `${err.answers.join(" ")} You are asked to answer alike. Change your answer, ask, or finish as it is; the sender is told.`;
         $("finish-now").dataset.anyway = "1";
         $("finish-now").textContent = "Finish as it is";
         return;

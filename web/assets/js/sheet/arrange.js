@@ -76,5 +76,8 @@ const unbound = { group: "", side: "", rule: "", same: false };
 /** A copy of a place on another page, measured from the foot of the page when it stands in its lower half. */
 export function copyOnto(f, from, to) {
   const low = f.y + f.h / 2 > from.height / 2;
-  return within({ ...f, ...unbound, id: newID(), rev: 0, document: to.document, page: to.page, y: low ? f.y + to.height - from.height : f.y }, to);
+  return within(
+    { ...f, ...unbound, id: newID(), rev: 0, document: to.document, page: to.page, y: low ? f.y + to.height - from.height : f.y },
+    to,
+  );
 }

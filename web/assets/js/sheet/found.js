@@ -40,18 +40,61 @@ export class Found {
     return this.page(p)?.spots || [];
   }
 
+  /** Asks for room for an extra signer beside the places of the one they follow. */
+  async fit(signer) {
+    await this.draft.settle();
+    const r = await fetch(`/packets/${this.draft.id}/fit/${signer}`, { headers: { Accept: "application/json, text/plain" } });
+    if (!r.ok) {
+      this.view.say((await r.text()).trim());
+      return;
+    }
+    this.room = await r.json();
+    const { places, lacks } = this.room;
+    this.view.say(places.length || lacks.length ? "" : "They have a place beside each already.");
+    const first = places[0] && this.pages.pages.find((p) => p.document === places[0].document && p.page === places[0].page);
+    if (first) this.pages.go(first.index);
+    this.draft.tell("spots");
+  }
+
+  /** Adds sheets with lines for who has no room. */
+  async continueOn() {
+    await this.draft.settle();
+    const r = await fetch(`/packets/${this.draft.id}/fit/${this.room.signer}/continue`, {
+      method: "POST",
+      headers: { Accept: "text/plain" },
+    });
+    if (!r.ok) {
+      this.view.say((await r.text()).trim());
+      return;
+    }
+    this.room.lacks = [];
+    this.draft.adopt(await r.json());
+    this.view.say("A sheet with lines for them was added behind the document.");
+  }
+
+  /** Room that was found for an extra signer, as spots of a page. */
+  fitted(p) {
+    return (this.room?.places ?? [])
+      .filter((f) => f.document === p.document && f.page === p.page)
+      .map((f) => ({ ...f, sure: 100, fit: f, code: "", label: f.label || "" }));
+  }
+
   /** The signer who holds the seat of a spot. */
   holder(s) {
+    if (s.fit) return this.draft.signer(s.fit.signer);
     return s.role ? this.draft.data.signers.find((o) => o.role === s.role && o.number === Math.max(1, s.number)) : undefined;
   }
 
   /** The spots of a page that are neither taken nor passed over. */
   open(p) {
-    const spots = this.lines(p);
+    const spots = [...this.fitted(p), ...this.lines(p)];
     if (!spots.length) return spots;
     const passed = new Set(this.draft.data.passed);
     const here = [...this.draft.fields.values()].filter((f) => f.document === p.document && f.page === p.page);
-    return spots.filter((s) => !passed.has(s.id) && !here.some((f) => f.id === s.id || covers(f, s)));
+    const fits = this.fitted(p);
+    return spots.filter(
+      (s) => !passed.has(s.id) && !here.some((f) => f.id === s.id || covers(f, s)) && (s.fit || !fits.some((f) => covers(f, s))),
+    );
   }
 
   all() {
@@ -82,6 +125,7 @@ export class Found {
     const made = this.find(ids).map(({ s, page, who }) =>
       within(
         {
+          ...(s.fit || {}),
           id: s.id,
           document: page.document,
           page: page.page,
@@ -90,11 +134,11 @@ export class Found {
           y: s.y,
           w: s.w,
           h: s.h,
-          required: s.kind !== "tick" && !(s.kind === "text" && !who),
+          required: s.fit ? s.fit.required : s.kind !== "tick" && !(s.kind === "text" && !who),
           signer: who ? who.id : this.hand.signer(),
           label: s.kind === "text" ? s.label.replace(/[\s:_.]+$/, "").slice(-100) : "",
           rev: 0,
-          ...(s.group ? { group: s.group, side: s.side || s.id, rule: "one", same: s.kind !== "tick" } : {}),
+          ...(s.group && !s.fit ? { group: s.group, side: s.side || s.id, rule: "one", same: s.kind !== "tick" } : {}),
         },
         page,
       ),
@@ -168,7 +212,8 @@ export class Found {
     const list = this.all();
     const { looking } = this.data;
     const passed = this.draft.data.passed.length;
-    this.root.hidden = !list.length && !looking && !passed;
+    const lacks = this.room?.lacks ?? [];
+    this.root.hidden = !list.length && !looking && !passed && !lacks.length;
     this.root.parentElement.classList.toggle("with-found", !this.root.hidden);
     const parts = [];
     if (looking)
@@ -181,6 +226,19 @@ export class Found {
         el("button", { class: "plain", onclick: () => this.pass(ids) }, "pass over ", el("span", { class: "key" }, "Del")),
       );
     } else if (list.length) parts.push(...this.summary(list));
+    if (lacks.length)
+      parts.push(
+        el(
+          "span",
+          {},
+          el("span", { class: "cinnabar" }, `No room beside ${lacks.length === 1 ? "one place" : `${lacks.length} places`} `),
+          el(
+            "button",
+            { class: "plain small", onclick: () => this.continueOn() },
+            `add a continuation sheet for ${this.draft.signer(this.room.signer)?.code ?? "them"}`,
+          ),
+        ),
+      );
     if (passed)
       parts.push(
         el(

@@ -231,6 +231,7 @@ export class Pages {
       else p.tile.removeAttribute("aria-current");
     }
     this.pages[at]?.tile.scrollIntoView({ block: "nearest" });
+    this.view.found?.counts();
   }
 
   go(index) {

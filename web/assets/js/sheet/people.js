@@ -4,8 +4,8 @@ import { arrange, dragPeople, moved, orders } from "./order.js";
 import { drawTrack } from "./track.js";
 
 export class People {
-  constructor(draft, view) {
-    Object.assign(this, { draft, view });
+  constructor(draft, view, hand) {
+    Object.assign(this, { draft, view, hand });
     this.list = document.getElementById("people");
     const order = document.getElementById("order");
     order.append(...orders.map((o, i) => el("option", { value: i }, o.words)), el("optgroup", { label: "Circles", hidden: "" }));
@@ -211,6 +211,14 @@ export class People {
         ...before.map((o) => el("option", { value: o.id, selected: o.id === s.follows }, `signs wherever ${o.seat} signs`)),
       );
       body.append(pick);
+      if (s.follows)
+        body.append(
+          el(
+            "button",
+            { class: "plain small mt-1", onclick: () => this.view.found.fit(s.id) },
+            `find room beside ${before.find((o) => o.id === s.follows)?.code ?? "them"}`,
+          ),
+        );
     }
     const first = s.turn === 1 && signers.filter((o) => o.turn === 1).length === 1;
     const alone = signers.filter((o) => o.turn === s.turn).length === 1;
