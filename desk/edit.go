@@ -33,6 +33,7 @@ type Edit struct {
 	Early    bool         `json:"early"`   // "copy": when it is sent, instead of when it is executed
 	Copy     int64        `json:"copy"`    // "uncopy"
 	Circle   int64        `json:"circle"`  // "circle": the office's circle to use
+	With     int64        `json:"with"`    // "swap": the deal’s document that takes the place of Document
 	Spots    []string     `json:"spots"`   // "pass": spots not wanted; "unpass": wanted again, none named: all
 	Edits    []Edit       `json:"edits"`   // "turns": several "turn" edits that only make sense together
 }
@@ -147,6 +148,8 @@ func (e *editor) do(x Edit) error {
 		return e.setTurns(x.Edits)
 	case "pass", "unpass":
 		return e.pass(x)
+	case "swap":
+		return e.swap(x)
 	case "document":
 		return e.addDocument(x)
 	case "order", "name", "rides", "undocument":

@@ -179,6 +179,18 @@ func (d *Desk) Spots(ctx context.Context, m store.Member, id int64) (Spots, erro
 	return out, nil
 }
 
+// Looked reports whether the pages of a file have been looked at.
+func (d *Desk) Looked(ctx context.Context, office, source int64) (bool, error) {
+	t := d.Store.Read(ctx)
+	src, err := store.One[store.Source](withoutPrints(t), "id = ? AND office_id = ?", source, office)
+	if err != nil {
+		return false, err
+	}
+	var n int64
+	err = t.Model(&store.Look{}).Where("sha = ?", src.CleanSha).Count(&n).Error
+	return n >= int64(len(src.Pages)), err
+}
+
 func (d *Desk) lookLater(ctx context.Context, shas map[string]bool) error {
 	return d.write(ctx, func(t store.Tx) error {
 		for sha := range shas {

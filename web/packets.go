@@ -59,6 +59,19 @@ func (s *Server) spots(w http.ResponseWriter, r *http.Request) {
 	writeJSON(w, http.StatusOK, spots)
 }
 
+// looked answers 204 once a file's pages have been searched for places, 202 before.
+func (s *Server) looked(w http.ResponseWriter, r *http.Request) {
+	done, err := s.desk.Looked(r.Context(), me(r).OfficeID, id(r, "source"))
+	switch {
+	case err != nil:
+		s.fail(w, r, err)
+	case done:
+		w.WriteHeader(http.StatusNoContent)
+	default:
+		w.WriteHeader(http.StatusAccepted)
+	}
+}
+
 // fitSigner says where an extra signer has room.
 func (s *Server) fitSigner(w http.ResponseWriter, r *http.Request) {
 	fit, err := s.desk.Fit(r.Context(), me(r).Member, id(r, "packet"), id(r, "signer"))

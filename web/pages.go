@@ -166,7 +166,7 @@ func (s *Server) addFile(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	writeJSON(w, http.StatusOK, map[string]any{"document": doc.ID, "name": doc.Name, "pages": len(doc.Pages), "notes": src.Notes})
+	writeJSON(w, http.StatusOK, map[string]any{"document": doc.ID, "source": src.ID, "name": doc.Name, "pages": len(doc.Pages), "notes": src.Notes})
 }
 
 func (s *Server) original(w http.ResponseWriter, r *http.Request) {

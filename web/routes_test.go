@@ -193,7 +193,7 @@ var guards = map[string]string{
 	"GET /shelf": "list", "POST /shelf/forms": "list", "POST /shelf/forms/{form}": "own", "POST /shelf/forms/{form}/edition": "own", "GET /shelf/forms/{form}/file": "own",
 	"GET /deals/{deal}/incoming": "own", "GET /deals/{deal}/shelf": "own", "POST /deals/{deal}/shelf": "own", "POST /incoming/{mail}": "own",
 	"GET /deals/{deal}/bench": "own", "GET /deals/{deal}/bench/state": "own", "POST /deals/{deal}/bench": "own", "GET /sources/{source}/pages/{page}/{image}": "own",
-	"GET /packets/{packet}": "own", "GET /packets/{packet}/view": "own", "GET /packets/{packet}/sheet": "own", "GET /packets/{packet}/spots": "own", "GET /packets/{packet}/fit/{signer}": "own", "POST /packets/{packet}/fit/{signer}/continue": "own", "POST /packets/{packet}/edit": "own", "GET /packets/{packet}/send": "own", "GET /packets/{packet}/preview/{signer}": "own", "POST /packets/{packet}/send": "own",
+	"GET /packets/{packet}": "own", "GET /packets/{packet}/view": "own", "GET /packets/{packet}/sheet": "own", "GET /packets/{packet}/spots": "own", "GET /sources/{source}/looked": "own", "GET /packets/{packet}/fit/{signer}": "own", "POST /packets/{packet}/fit/{signer}/continue": "own", "POST /packets/{packet}/edit": "own", "GET /packets/{packet}/send": "own", "GET /packets/{packet}/preview/{signer}": "own", "POST /packets/{packet}/send": "own",
 	"POST /packets/{packet}/remind": "own", "POST /packets/{packet}/readdress": "own", "POST /packets/{packet}/extend": "own", "POST /packets/{packet}/withdraw": "own",
 	"GET /packets/{packet}/executed.pdf": "own", "GET /packets/{packet}/executed.zip": "own", "GET /packets/{packet}/documents/{doc}/pages/{page}/{image}": "own",
 	"GET /mailroom/{letter}": "own", "GET /mailroom/{letter}/body": "own", "GET /mailroom/{letter}/attachments/{n}": "own",
@@ -203,7 +203,7 @@ var guards = map[string]string{
 var ownerFinds = map[string]bool{
 	"GET /deals/{deal}/reading": true, "GET /deals/{deal}/incoming": true, "GET /deals/{deal}/shelf": true, "GET /shelf/forms/{form}/file": true,
 	"GET /deals/{deal}/bench": true, "GET /deals/{deal}/bench/state": true, "GET /sources/{source}/pages/{page}/{image}": true,
-	"GET /deals/{deal}": true, "GET /sources/{source}/original": true, "GET /packets/{packet}": true, "GET /packets/{packet}/view": true, "GET /packets/{packet}/sheet": true, "GET /packets/{packet}/spots": true,
+	"GET /deals/{deal}": true, "GET /sources/{source}/original": true, "GET /packets/{packet}": true, "GET /packets/{packet}/view": true, "GET /packets/{packet}/sheet": true, "GET /packets/{packet}/spots": true, "GET /sources/{source}/looked": true,
 	"GET /packets/{packet}/documents/{doc}/pages/{page}/{image}": true, "GET /mailroom/{letter}": true, "GET /mailroom/{letter}/body": true, "GET /packets/{packet}/send": true, "GET /packets/{packet}/preview/{signer}": true,
 }
 

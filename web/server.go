@@ -120,6 +120,7 @@ func (s *Server) members(r chi.Router) {
 	r.Get("/packets/{packet}/view", s.packetView)
 	r.Get("/packets/{packet}/sheet", s.sheet)
 	r.Get("/packets/{packet}/spots", s.spots)
+	r.Get("/sources/{source}/looked", s.looked)
 	r.Get("/packets/{packet}/fit/{signer}", s.fitSigner)
 	r.Post("/packets/{packet}/fit/{signer}/continue", s.continueSigner)
 	small.Post("/packets/{packet}/edit", s.edit)

@@ -236,3 +236,30 @@ func rightward(r *rand.Rand) *canvas {
 	c.text(8, 474, c.y, "(Date)")
 	return c
 }
+
+// Revised is a contract as sent and, corrected, with a paragraph more and without its witness.
+func Revised(corrected bool) Form {
+	c := newCanvas(rand.New(rand.NewPCG(1, 5)), "Times-Roman", 612, 792)
+	head(c, "Contract of sale")
+	c.para(10, 56, 500, 6)
+	if corrected {
+		c.text(10, 56, c.y, "The dock and the boat lift are not part of this sale and are removed before closing.")
+		c.y += 30
+	}
+	c.text(10, 56, c.y, "Settled and agreed on the day written beside each name, by those named here and nobody else:")
+	for _, w := range []who{{"buyer", "Buyer"}, {"seller", "Seller"}, {"witness", "Witness"}} {
+		if corrected && w.role == "witness" {
+			break
+		}
+		c.y += 34
+		x := c.text(10, 56, c.y, w.name+" signature ")
+		c.line("signature", w.role, 1, x, 330, c.y)
+		x = c.text(10, 350, c.y, w.name+" date ")
+		c.line("date", w.role, 1, x, 480, c.y)
+	}
+	name := "Contract as sent"
+	if corrected {
+		name = "Contract corrected"
+	}
+	return c.form(name)
+}

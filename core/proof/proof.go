@@ -159,10 +159,18 @@ func Read(d Draft) []Finding {
 	out = append(out, choices(d.Fields, func(f field.Field) string { return fmt.Sprintf("Page %d", first[f.Document]+f.Page+1) })...)
 	for _, f := range d.Fields {
 		if !known[f.Signer] && !f.Kind.Preparers() {
-			out = append(out, Finding{Where: fmt.Sprintf("Page %d", first[f.Document]+f.Page+1), Text: "a " + f.Kind.Title() + " belongs to nobody", Document: f.Document, Page: f.Page, Field: f.ID, Fix: "field"})
+			out = append(out, Finding{Where: fmt.Sprintf("Page %d", first[f.Document]+f.Page+1), Text: nobodys(f), Document: f.Document, Page: f.Page, Field: f.ID, Fix: "field"})
 		}
 	}
 	return out
+}
+
+// nobodys says of a field that it has no owner, and what it is.
+func nobodys(f field.Field) string {
+	if f.Label != "" {
+		return "a place belongs to nobody: " + f.Label
+	}
+	return "a " + f.Kind.Title() + " belongs to nobody"
 }
 
 // choices finds choices that somebody could not make: with one side only, or with a side on which another

@@ -114,9 +114,22 @@ async function addFiles(files) {
   if (!$("uploads").querySelector("[role=alert]")) setTimeout(() => $("uploads").replaceChildren(), 6000);
 }
 
-function pick() {
+/** Replaces a document by a corrected version, once its pages have been looked at. */
+async function replace(document, file) {
+  const [made] = await upload(`/deals/${draft.data.deal}/files`, [file], $("uploads"));
+  if (!made) return;
+  view.say("Looking where the places are now…");
+  for (let i = 0; i < 60; i++) {
+    const r = await fetch(`/sources/${made.source}/looked`).catch(() => null);
+    if (r?.status === 204) break;
+    await new Promise((done) => setTimeout(done, 700));
+  }
+  await draft.edit({ op: "swap", document, with: made.document }).catch(() => {});
+}
+
+function pick(then = addFiles) {
   const input = Object.assign(document.createElement("input"), { type: "file", multiple: true, accept: FILES });
-  input.addEventListener("change", () => addFiles([...input.files]));
+  input.addEventListener("change", () => then([...input.files]));
   input.click();
 }
 
@@ -141,6 +154,7 @@ $("spine").addEventListener("click", (e) => {
   if (act === "up") draft.edit({ op: "order", document, pos: at - 1 }).catch(() => {});
   if (act === "down") draft.edit({ op: "order", document, pos: at + 1 }).catch(() => {});
   if (act === "rides") draft.edit({ op: "rides", document, rides: !draft.data.documents[at].rides }).catch(() => {});
+  if (act === "swap") pick((files) => replace(document, files[0]));
   if (act === "out") {
     const lost = [...draft.fields.values()].filter((f) => f.document === document).length;
     if (!lost || confirm(`Take it out? The ${lost} places on it go with it. The document stays in the deal.`))

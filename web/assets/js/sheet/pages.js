@@ -99,6 +99,7 @@ export class Pages {
     tool("down", "Read later", "↓", at === count - 1);
     tool("rides", doc.rides ? "Somebody signs on it after all" : "Nobody signs on it: let it ride along", "⇢", false);
     tools.lastChild.setAttribute("aria-pressed", String(Boolean(doc.rides)));
+    tool("swap", "Replace by a corrected version; the places follow their words", "⇄", false);
     tool("out", "Take out of the packet", "×", false);
     h.append(name, tools);
     if (doc.rides)
