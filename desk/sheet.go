@@ -17,26 +17,27 @@ import (
 
 // Sheet is a packet as its one workspace shows it; it travels as JSON.
 type Sheet struct {
-	ID        int64           `json:"id"`
-	Title     string          `json:"title"`
-	Subject   string          `json:"subject"`
-	Message   string          `json:"message"`
-	State     packet.State    `json:"state"`
-	Due       string          `json:"due"` // a date, "" for none
-	Rev       int             `json:"rev"`
-	Notice    string          `json:"notice,omitempty"` // what the last change brought with it
-	Deal      int64           `json:"deal"`
-	Property  string          `json:"property"`
-	Documents []SheetDocument `json:"documents"`
-	Signers   []SheetSigner   `json:"signers"`
-	Copies    []SheetCopy     `json:"copies"`
-	Fields    []field.Field   `json:"fields"`
-	Findings  []proof.Finding `json:"findings"`
-	Parties   []SheetParty    `json:"parties"`   // who could be added
-	Everybody []SheetParty    `json:"everybody"` // all parties of the deal
-	Shelf     []SheetDocument `json:"shelf"`     // the deal's documents that are not in the packet
-	Circles   []SheetCircle   `json:"circles"`   // of the office
-	Passed    []string        `json:"passed"`    // spots that are not wanted
+	ID        int64            `json:"id"`
+	Title     string           `json:"title"`
+	Subject   string           `json:"subject"`
+	Message   string           `json:"message"`
+	State     packet.State     `json:"state"`
+	Due       string           `json:"due"` // a date, "" for none
+	Rev       int              `json:"rev"`
+	Notice    string           `json:"notice,omitempty"` // what the last change brought with it
+	Deal      int64            `json:"deal"`
+	Property  string           `json:"property"`
+	Documents []SheetDocument  `json:"documents"`
+	Signers   []SheetSigner    `json:"signers"`
+	Copies    []SheetCopy      `json:"copies"`
+	Fields    []field.Field    `json:"fields"`
+	Findings  []proof.Finding  `json:"findings"`
+	Parties   []SheetParty     `json:"parties"`   // who could be added
+	Everybody []SheetParty     `json:"everybody"` // all parties of the deal
+	Shelf     []SheetDocument  `json:"shelf"`     // the deal's documents that are not in the packet
+	Circles   []SheetCircle    `json:"circles"`   // of the office
+	Passed    []string         `json:"passed"`    // spots that are not wanted
+	Drawn     map[string]Drawn `json:"drawn"`     // what stands on the pages from the start, by field
 }
 
 // SheetDocument is a document on the sheet.
@@ -156,7 +157,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	}
 	out := Sheet{
 		ID: p.ID, Title: p.Title, Subject: p.Subject, Message: p.Message, State: p.State, Rev: p.Rev, Deal: p.DealID, Property: dr.deal.Property,
-		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Copies: []SheetCopy{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Everybody: []SheetParty{}, Shelf: []SheetDocument{}, Circles: []SheetCircle{}, Passed: append([]string{}, p.Passed...),
+		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Copies: []SheetCopy{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Everybody: []SheetParty{}, Shelf: []SheetDocument{}, Circles: []SheetCircle{}, Passed: append([]string{}, p.Passed...), Drawn: drawn(dr.fields),
 	}
 	if p.DueAt != nil {
 		out.Due = p.DueAt.In(d.zone(t, p.OfficeID)).Format("2006-01-02")
@@ -209,6 +210,27 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 		}
 	}
 	return out, err
+}
+
+// Drawn is a mark as SVG path data in points from its field's top left.
+type Drawn struct {
+	Fill   string  `json:"fill"`
+	Stroke string  `json:"stroke"`
+	Width  float64 `json:"width"`
+}
+
+// drawn draws what stands in fields before anybody signs, as it will stand on the paper.
+func drawn(fields []field.Field) map[string]Drawn {
+	out := map[string]Drawn{}
+	for _, f := range fields {
+		if !f.Kind.Preparers() && f.Value == "" {
+			continue
+		}
+		var d Drawn
+		d.Fill, d.Stroke, d.Width = field.SVG(f.Rect, f.Draw(field.Mark{Text: f.Value}))
+		out[f.ID] = d
+	}
+	return out
 }
 
 func forWhom(s store.Signer) string {

@@ -24,10 +24,11 @@ type Spots struct {
 
 // SpotsPage is what was found on one page of a packet's document.
 type SpotsPage struct {
-	Document int64       `json:"document"`
-	Page     int         `json:"page"` // from 0
-	Foot     string      `json:"foot"` // what is printed at its foot, without numbers
-	Spots    []SheetSpot `json:"spots"`
+	Document int64        `json:"document"`
+	Page     int          `json:"page"` // from 0
+	Foot     string       `json:"foot"` // what is printed at its foot, without numbers
+	Text     [][4]float64 `json:"text"` // lines of print: x, y, width, height
+	Spots    []SheetSpot  `json:"spots"`
 }
 
 // SheetSpot is a spot on the sheet.
@@ -172,7 +173,7 @@ func (d *Desk) Spots(ctx context.Context, m store.Member, id int64) (Spots, erro
 		}
 		for i, s := range seen {
 			if s.Width > 0 {
-				out.Pages = append(out.Pages, SpotsPage{doc.ID, i, s.Foot(), sheetSpots(doc, i, s.Spots)})
+				out.Pages = append(out.Pages, SpotsPage{doc.ID, i, s.Foot(), s.Lines(), sheetSpots(doc, i, s.Spots)})
 			}
 		}
 	}

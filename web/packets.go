@@ -82,6 +82,21 @@ func (s *Server) fitSigner(w http.ResponseWriter, r *http.Request) {
 	writeJSON(w, http.StatusOK, fit)
 }
 
+// fitInitials says where there is room for initials beside a place.
+func (s *Server) fitInitials(w http.ResponseWriter, r *http.Request) {
+	var signers []int64
+	for _, v := range r.URL.Query()["signer"] {
+		n, _ := strconv.ParseInt(v, 10, 64)
+		signers = append(signers, n)
+	}
+	fit, err := s.desk.FitInitials(r.Context(), me(r).Member, id(r, "packet"), chi.URLParam(r, "field"), signers, r.URL.Query().Get("note"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	writeJSON(w, http.StatusOK, fit)
+}
+
 // continueSigner adds sheets for an extra signer who has no room.
 func (s *Server) continueSigner(w http.ResponseWriter, r *http.Request) {
 	sheet, err := s.desk.Continue(r.Context(), me(r).Member, id(r, "packet"), id(r, "signer"))

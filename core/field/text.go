@@ -17,6 +17,7 @@ type Style struct {
 	Bold   bool    `json:"bold,omitempty"`
 	Align  string  `json:"align,omitempty"`  // "", "center" or "right"
 	Format string  `json:"format,omitempty"` // one of Formats, "" for any
+	Struck float64 `json:"struck,omitempty"` // of a struck term: the height in points of its words, at the foot of the field
 }
 
 // Format is a form that a text must have.
@@ -58,6 +59,10 @@ func (f Field) checkText() error {
 		return fmt.Errorf("%w: text can’t be set “%s”", ErrField, f.Align)
 	case math.IsNaN(f.Size) || f.Size != 0 && (f.Size < minSize || f.Size > 36):
 		return fmt.Errorf("%w: type is between %g and 36 points large", ErrField, minSize)
+	case math.IsNaN(f.Struck) || f.Struck < 0 || f.Struck > f.H:
+		return fmt.Errorf("%w: the struck words are higher than it", ErrField)
+	case f.Kind == Strike && f.Value != "" && f.H-f.Struck < leastAbove:
+		return fmt.Errorf("%w: there is no room above the struck words; what replaces them goes into a note beside", ErrField)
 	case utf8.RuneCountInString(f.Value) > MaxText:
 		return fmt.Errorf("%w: its text is longer than %d characters", ErrField, MaxText)
 	}
@@ -125,16 +130,14 @@ func (f Field) drawText(text string) []Item {
 	return []Item{{Text: text, Face: f.face(), Size: size, X: x, Y: f.Y + f.H - 0.26*size}}
 }
 
-// strikeShare is where in the height of a struck term its words stand; what replaces them stands above.
-const strikeShare = 0.5
+const leastAbove = 6.5 // points above struck words in which what replaces them can be read
 
-// drawStrike draws a line through printed words and, above them, what replaces them. The field covers both:
-// the words fill its lower half.
+// drawStrike draws a line through printed words and, where there is room above them, what replaces them.
 func (f Field) drawStrike() []Item {
-	y := f.Y + f.H*(1-strikeShare/2)
+	y := f.Y + f.H - f.Struck/2
 	line := &Shape{Stroked: true, Path: []typeface.Segment{{Op: 'M', P: [3][2]float64{{0, 0}}}, {Op: 'L', P: [3][2]float64{{f.W, 0}}}}}
 	items := []Item{{Shape: line, Scale: 1, Width: 0.9, X: f.X, Y: y}}
 	above := f
-	above.H *= 1 - strikeShare
+	above.H -= f.Struck
 	return append(items, above.drawText(f.Value)...)
 }

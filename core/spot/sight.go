@@ -68,6 +68,24 @@ func (s Sight) Foot() string {
 	return strings.Join(out, " ")
 }
 
+// Lines returns the lines of print as x, y, width and height.
+func (s Sight) Lines() [][4]float64 {
+	out := [][4]float64{}
+	last := -1
+	for _, w := range s.Words {
+		if n := len(out); w.Line == last && n > 0 {
+			l := &out[n-1]
+			x1, y1 := math.Max(l[0]+l[2], w.X+w.W), math.Max(l[1]+l[3], w.Y+w.H)
+			l[0], l[1] = math.Min(l[0], w.X), math.Min(l[1], w.Y)
+			l[2], l[3] = x1-l[0], y1-l[1]
+			continue
+		}
+		last = w.Line
+		out = append(out, [4]float64{w.X, w.Y, w.W, w.H})
+	}
+	return out
+}
+
 // Turned returns what was seen, on the page turned clockwise by a quarter turn or more.
 func (s Sight) Turned(degrees int) Sight {
 	degrees = ((degrees % 360) + 360) % 360

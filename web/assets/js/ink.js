@@ -53,6 +53,9 @@ const glyphs = {
   name: "M5 4 A2 2 0 1 0 4.9 4 M1 9 C1 5 9 5 9 9",
   text: "M0 1 H9 M4.5 1 V9",
   tick: "M0 5 L3 8 L9 0",
+  email: "M0 1 H12 V9 H0 Z M0 1 L6 5.5 L12 1",
+  note: "M0 8 L1 5 L7 -1 L9 1 L3 7 Z",
+  strike: "M0 5 H12 M2 1 V9 M10 1 V9",
 };
 
 /** The glyph of a kind as a path, about 14 by 9 points. */
@@ -65,13 +68,26 @@ export const kinds = [
   { kind: "initials", key: "i", title: "Initials", w: 40, h: 20 },
   { kind: "date", key: "d", title: "Signing date", w: 92, h: 18 },
   { kind: "name", key: "m", title: "Printed name", w: 150, h: 18 },
+  { kind: "email", key: "e", title: "E-mail", w: 150, h: 18 },
   { kind: "text", key: "t", title: "Text", w: 130, h: 18 },
   { kind: "tick", key: "c", title: "Tick", w: 14, h: 14 },
+  { kind: "note", key: "n", title: "Note", w: 150, h: 16, own: true },
+  { kind: "strike", key: "x", title: "Struck term", w: 120, h: 24, own: true },
 ];
 
 export const kindOf = (kind) => kinds.find((k) => k.kind === kind);
 
-const words = { signature: "signature", initials: "initials", date: "signing date", name: "", text: "text", tick: "" };
+const words = {
+  signature: "signature",
+  initials: "initials",
+  date: "signing date",
+  name: "",
+  email: "",
+  text: "text",
+  tick: "",
+  note: "",
+  strike: "",
+};
 
 /** Draws a spot: where a place was found, in the ink of who holds its seat, with how sure it is. */
 export function spotMark(s, who) {
@@ -93,9 +109,27 @@ export function spotMark(s, who) {
   return g;
 }
 
+/** Adds a mark as it will be printed. */
+function marks(g, drawn) {
+  if (drawn?.fill) g.append(svg("path", { class: "mark-fill", d: drawn.fill }));
+  if (drawn?.stroke) g.append(svg("path", { class: "mark-stroke", d: drawn.stroke, "stroke-width": drawn.width }));
+}
+
 /** Draws a field for the sheet: f in points, s its signer or undefined. */
-export function fieldMark(f, s) {
-  const g = svg("g", { class: `field ${s ? `ink-${s.ink}` : "nobody"}`, transform: `translate(${f.x} ${f.y})`, "data-id": f.id });
+export function fieldMark(f, s, drawn) {
+  const own = kindOf(f.kind).own;
+  const g = svg("g", {
+    class: `field ${own ? "own" : s ? `ink-${s.ink}` : "nobody"}`,
+    transform: `translate(${f.x} ${f.y})`,
+    "data-id": f.id,
+  });
+  if (own) {
+    g.append(svg("rect", { class: "wash", width: f.w, height: f.h }));
+    marks(g, drawn);
+    if (!f.value && f.kind === "note")
+      g.append(svg("text", { class: "word", x: 3, y: f.h - 4, "font-size": 8 }, "note: write its words at the right"));
+    return g;
+  }
   const small = f.h < 12;
   g.append(svg("rect", { class: f.required ? "wash" : "wash optional", width: f.w, height: f.h }));
   g.append(rule(s ? s.ink : 4, 0, f.h, f.w));
@@ -120,7 +154,20 @@ export function fieldMark(f, s) {
     g.append(mark);
     x += 14 * scale + 5;
   }
-  let word = f.kind === "name" && s ? s.prints || s.name : f.kind === "text" && f.label ? f.label : words[f.kind];
+  if (f.value && drawn) {
+    g.lastChild.remove(); // the glyph
+    g.querySelector(".code-text").remove();
+    marks(g, drawn);
+    return g;
+  }
+  let word =
+    f.kind === "email" && s
+      ? s.email
+      : f.kind === "name" && s
+        ? s.prints || s.name
+        : f.kind === "text" && f.label
+          ? f.label
+          : words[f.kind];
   if (f.group) word = `${word} · ${f.side}`;
   else if (!f.required) word = `${word}, may stay empty`;
   const room = Math.floor((f.w - x - 2) / (size * 0.52));

@@ -54,29 +54,46 @@ export class Hand {
 
   /** Puts a new place with the left end of its line at x, y. */
   place(kind, page, x, y, box) {
+    const { own } = kindOf(kind);
+    if (kind === "strike") box = this.struck(page, box || { x, y: y - 10, w: 120, h: 10 });
     const size = box || this.size(kind);
-    const f = this.snap(
-      {
-        id: newID(),
-        document: page.document,
-        page: page.page,
-        kind,
-        x: box ? box.x : x,
-        y: box ? box.y : y - size.h,
-        w: size.w,
-        h: size.h,
-        required: kind !== "tick",
-        signer: this.signer(),
-        label: "",
-        rev: 0,
-      },
-      page,
-    );
+    const put = kind === "strike" ? (f) => within(f, page) : (f) => this.snap(f, page);
+    const f = put({
+      id: newID(),
+      document: page.document,
+      page: page.page,
+      kind,
+      x: box ? box.x : x,
+      y: box ? box.y : y - size.h,
+      w: size.w,
+      h: size.h,
+      required: kind !== "tick" && !own,
+      signer: own ? 0 : this.signer(),
+      label: "",
+      struck: box?.struck,
+      rev: 0,
+    });
     this.sizes[kind] = { w: f.w, h: f.h };
     this.draft.change([[null, f]]);
     this.choose([f.id]);
     this.pages.show(f);
     return f;
+  }
+
+  /** The place of a struck term: the words in a box, and as much above them for what replaces them. */
+  struck(page, b) {
+    const mid = b.y + b.h / 2;
+    const text = this.view.found?.page(page)?.text ?? [];
+    const line = text.find(([x, y, w, h]) => mid > y - 2 && mid < y + h + 3 && b.x < x + w && b.x + b.w > x);
+    if (!line) return { x: b.x, y: b.y - b.h, w: b.w, h: 2 * b.h, struck: b.h };
+    const [x, y, w, h] = line;
+    const left = Math.max(b.x, x - 1);
+    const right = Math.min(b.x + b.w, x + w + 1);
+    const over = text.filter((o) => o !== line && o[1] + o[3] <= y + 2 && o[0] < right && o[0] + o[2] > left);
+    const gap = Math.min(h + 4, y - Math.max(0, ...over.map((o) => o[1] + 1.3 * o[3])));
+    const struck = h + 2;
+    const above = Math.max(0, gap - 1);
+    return { x: left, y: y - above, w: right - left, h: above + struck, struck };
   }
 
   choose(ids) {

@@ -3,6 +3,20 @@ import { el } from "../dom.js";
 import { kindOf, kinds } from "../ink.js";
 import { lineUp, pageRange } from "./arrange.js";
 
+const forms = [
+  ["", "any text"],
+  ["time", "a time"],
+  ["ampm", "AM or PM"],
+  ["day", "a day of the month"],
+  ["month", "a month"],
+  ["year", "a year"],
+  ["number", "a number"],
+  ["money", "an amount of money"],
+  ["company", "a company"],
+  ["license", "a license number"],
+  ["title", "a title or capacity"],
+];
+
 export class Inspector {
   constructor(draft, view, hand, pages) {
     Object.assign(this, { draft, view, hand, pages });
@@ -18,6 +32,7 @@ export class Inspector {
     }
     const focus = this.root.contains(document.activeElement) ? document.activeElement.dataset.part : null;
     const one = list[0];
+    const own = list.every((f) => kindOf(f.kind).own);
     const head = list.length === 1 ? `${kindOf(one.kind).title}, page ${this.hand.pageOf(one).index + 1}` : `${list.length} places`;
     const parts = [
       el("p", { class: "small font-semibold" }, head),
@@ -30,13 +45,17 @@ export class Inspector {
     });
     must.checked = list.every((f) => f.required);
     parts.push(el("label", { class: "block mt-2" }, must, " must be filled ", el("span", { class: "key" }, "R")));
+    if (own) parts.splice(1);
     if (list.length === 1 && one.kind === "text") parts.push(this.asked(one));
+    if (list.length === 1 && (one.kind === "text" || own)) parts.push(this.words(one));
+    if (list.every((f) => ["text", "note", "name", "date", "email", "strike"].includes(f.kind))) parts.push(this.type(list));
+    if (list.length === 1 && own) parts.push(this.concerned(one));
     if (list.length === 1)
       parts.push(
         el("p", { class: "small quiet mt-2" }, `${one.w.toFixed(0)} × ${one.h.toFixed(0)} pt, line at ${(one.y + one.h).toFixed(0)} pt`),
       );
     else parts.push(this.alignment(list));
-    parts.push(this.choice(list), this.alike(list), this.elsewhere(list));
+    parts.push(...(own ? [] : [this.choice(list), this.alike(list)]), this.elsewhere(list));
     parts.push(
       el(
         "p",
@@ -82,6 +101,92 @@ export class Inspector {
       onchange: (e) => this.hand.alter(() => ({ label: e.target.value.trim() })),
     });
     return el("label", { class: "block mt-2" }, el("span", { class: "label" }, "What is asked"), label);
+  }
+
+  /** What stands in a place from the start. */
+  words(one) {
+    const says = { note: "What it says", strike: "What replaces the struck words" }[one.kind] || "Stands there from the start";
+    const input = el("input", {
+      class: "input",
+      value: one.value || "",
+      maxlength: "500",
+      "data-part": "words",
+      onchange: (e) => {
+        const words = e.target.value.trim();
+        if (one.kind === "strike" && one.h - (one.struck || 0) < 7) this.beside(one, [], words);
+        else this.hand.alter(() => ({ value: words }));
+      },
+    });
+    return el("label", { class: "block mt-2" }, el("span", { class: "label" }, says), input);
+  }
+
+  /** How text is set, and of what form it must be. */
+  type(list) {
+    const one = list[0];
+    const select = (key, label, options) => {
+      const s = el("select", {
+        class: "input small",
+        "aria-label": label,
+        "data-part": key,
+        onchange: (e) => this.hand.alter(() => ({ [key]: key === "size" ? Number(e.target.value) : e.target.value })),
+      });
+      for (const [value, words] of options) s.append(el("option", { value, selected: String(one[key] || "") === String(value) }, words));
+      return s;
+    };
+    const bold = el("input", {
+      type: "checkbox",
+      "data-part": "bold",
+      onchange: (e) => this.hand.alter(() => ({ bold: e.target.checked })),
+    });
+    bold.checked = Boolean(one.bold);
+    return el(
+      "div",
+      { class: "grid grid-cols-2 gap-2 mt-2" },
+      one.kind === "text" ? el("span", { class: "col-span-2" }, select("format", "What may be written", forms)) : "",
+      select("size", "Size of the type", [["", "as large as fits"], ...[7, 8, 9, 10, 11, 12, 14, 18].map((n) => [n, `${n} pt`])]),
+      select("align", "How the text stands", [
+        ["", "from the left"],
+        ["center", "in the middle"],
+        ["right", "to the right"],
+      ]),
+      el("label", { class: "small" }, bold, " bold"),
+    );
+  }
+
+  /** Puts initials, and what replaces struck words, where there is room beside a term. */
+  async beside(term, signers, note = "") {
+    await this.draft.settle();
+    const query = new URLSearchParams([...signers.map((s) => ["signer", s.id]), ["note", note]]);
+    const r = await fetch(`/packets/${this.draft.id}/initials/${term.id}?${query}`, {
+      headers: { Accept: "application/json, text/plain" },
+    });
+    if (!r.ok) {
+      this.view.say((await r.text()).trim());
+      return;
+    }
+    const { places, lacks } = await r.json();
+    this.draft.change(places.map((f) => [null, f]));
+    this.view.say(lacks.length ? `There is no room beside it for ${lacks.map((l) => l.what).join(", ")}.` : "");
+  }
+
+  /** Who initials a changed term. */
+  concerned(term) {
+    const near = (s) =>
+      [...this.draft.fields.values()].some(
+        (f) =>
+          f.kind === "initials" && f.signer === s.id && f.document === term.document && f.page === term.page && Math.abs(f.y - term.y) < 70,
+      );
+    const open = this.draft.data.signers.filter((s) => !near(s));
+    if (!open.length) return "";
+    return el(
+      "p",
+      { class: "small mt-3 border-t border-hair pt-2 flex flex-wrap items-center gap-x-2 gap-y-1" },
+      el("span", { class: "quiet" }, "Initials beside it:"),
+      ...open.map((s) =>
+        el("button", { class: `plain ink-${s.ink} found-seat`, title: s.name, onclick: () => this.beside(term, [s]) }, s.code),
+      ),
+      open.length > 1 ? el("button", { class: "plain", onclick: () => this.beside(term, open) }, "all") : "",
+    );
   }
 
   alignment(list) {

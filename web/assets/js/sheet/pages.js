@@ -1,6 +1,6 @@
 // The spine on the left and the pages in the middle. Pages have their size from the start; pictures
 // are fetched as they come near.
-import { svg, fieldMark } from "../ink.js";
+import { svg, fieldMark, kindOf } from "../ink.js";
 
 export const round = (v) => Math.round(v * 100) / 100;
 
@@ -164,6 +164,7 @@ export class Pages {
     const key =
       JSON.stringify([
         fields,
+        fields.map((f) => this.draft.data.drawn[f.id]),
         fields.map((f) => this.view.selected.has(f.id)),
         this.draft.data.signers.map((s) => [s.id, s.name, s.ink, s.code]),
       ]) + (this.view.found?.marks(page).map((g) => `${g.dataset.spot}${g.getAttribute("class")}`) ?? "");
@@ -178,16 +179,16 @@ export class Pages {
 
   mark(f, page) {
     const s = this.draft.signer(f.signer);
-    const g = fieldMark(f, s);
-    const title = { signature: "Signature", initials: "Initials", date: "Signing date", name: "Printed name", text: "Text", tick: "Tick" }[
-      f.kind
-    ];
+    const g = fieldMark(f, s, this.draft.data.drawn[f.id]);
+    const { title, own } = kindOf(f.kind);
     g.setAttribute("tabindex", "0");
     g.setAttribute("role", "button");
     g.setAttribute("aria-pressed", this.view.selected.has(f.id));
     g.setAttribute(
       "aria-label",
-      `${title} of ${s ? s.name : "nobody"}, page ${page.index + 1}, ${f.required ? "required" : "may stay empty"}`,
+      own
+        ? `${title}, page ${page.index + 1}${f.value ? `: ${f.value}` : ""}`
+        : `${title} of ${s ? s.name : "nobody"}, page ${page.index + 1}, ${f.group ? `one side of a choice: ${f.side}` : f.required ? "required" : "may stay empty"}`,
     );
     if (this.view.selected.has(f.id)) {
       g.classList.add("chosen");
@@ -207,7 +208,7 @@ export class Pages {
 
   side(page, fields) {
     const have = new Map();
-    for (const f of fields) have.set(f.signer, (have.get(f.signer) || 0) + 1);
+    for (const f of fields) if (!kindOf(f.kind).own) have.set(f.signer, (have.get(f.signer) || 0) + 1);
     const rows = [Object.assign(document.createElement("span"), { textContent: page.index + 1, className: "quiet" })];
     for (const s of this.draft.data.signers) {
       if (!have.has(s.id)) continue;
