@@ -89,8 +89,7 @@ func counter(r *rand.Rand) *canvas {
 		for i := range 2 {
 			c.y += 20
 			c.line("signature", w.role, i+1, 56, 250, c.y)
-			x := c.text(9, 254, c.y, w.name)
-			_ = x
+			c.text(9, 254, c.y, w.name)
 			c.line("date", w.role, i+1, 330, 420, c.y)
 			c.text(9, 424, c.y, "Date")
 			c.y += 6

@@ -100,8 +100,7 @@ func couples(r *rand.Rand) *canvas {
 	c := newCanvas(r, "Times-Roman", 612, 792)
 	head(c, "Joint escrow instructions")
 	c.para(10, 56, 500, 10)
-	for k, w := range []who{{"buyer", "Buyer"}, {"seller", "Seller"}} {
-		_ = k
+	for _, w := range []who{{"buyer", "Buyer"}, {"seller", "Seller"}} {
 		for row := range 2 {
 			c.y += 40
 			for i := range 2 {

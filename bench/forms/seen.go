@@ -249,7 +249,6 @@ func margins(r *rand.Rand) *canvas {
 		c.para(9.5, 72, 330, 3+r.IntN(2))
 		if i%2 == 0 {
 			x := c.text(8, 430, y+12, "Initials ")
-			_ = x
 			c.line("initials", "", 0, x, x+34, y+12)
 			c.line("initials", "", 0, x+42, x+76, y+12)
 		}
@@ -313,7 +312,7 @@ func blanks(r *rand.Rand) *canvas {
 	c := newCanvas(r, "Times-Roman", 612, 792)
 	head(c, "Purchase and sale")
 	x := c.typed(10, 56, c.y, "This agreement, dated", 18, "text", "", 0)
-	x = c.text(10, x, c.y, ", is between")
+	c.text(10, x, c.y, ", is between")
 	c.y += 22
 	x = c.typed(10, 56, c.y, "", 40, "name", "buyer", 0)
 	c.text(10, x, c.y, " ('Buyer') and others named below.")

@@ -98,7 +98,7 @@ func (b *Bitmap) lines(shortest int) []Rule {
 	var pieces []Rule
 	for _, c := range b.blobs(2, b.H) {
 		if c.Y1-c.Y0 < b.px(thickest) && c.X1-c.X0 >= (c.Y1-c.Y0)*3/4 {
-			pieces = append(pieces, Rule{c.X0, c.Y0, c.X1, c.Y1})
+			pieces = append(pieces, Rule(c))
 		}
 	}
 	out := chained(pieces, b.px(widestGap), b.px(shortest))
