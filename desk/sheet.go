@@ -130,7 +130,7 @@ func (d draft) findings() []proof.Finding {
 		in.Documents = append(in.Documents, proof.Document{ID: doc.ID, Name: doc.Name, Pages: len(doc.Pages), Rides: doc.Rides})
 	}
 	for _, s := range d.signers {
-		p := proof.Signer{ID: s.ID, Name: s.Name, Email: s.Email, AnyOf: s.AnyOf, Turn: s.Turn, Person: strings.ToLower(s.Name + "\x00" + s.Email)}
+		p := proof.Signer{Role: string(s.Role), ID: s.ID, Name: s.Name, Email: s.Email, AnyOf: s.AnyOf, Turn: s.Turn, Person: strings.ToLower(s.Name + "\x00" + s.Email)}
 		p.Meant = contact.Suggest(s.Email)
 		if s.Standing != nil {
 			p.For, p.Proven, p.Expires, p.Prints = s.Standing.Principal, s.Standing.Proven, s.Standing.Expires, s.Standing.Reading.Line

@@ -134,7 +134,7 @@ func (s *site) fill(ctx context.Context, must func(error)) {
 	must(err)
 	s.token = regexp.MustCompile(`/sign/([A-Za-z0-9_-]{43})`).FindStringSubmatch(read.Text)[1]
 	image := sheet.Documents[0].Pages[0].Image + "820.png"
-	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token, "form": fmt.Sprint(shelved.ID), "mail": fmt.Sprint(waiting.ID), "contact": fmt.Sprint(known.ID), "party": fmt.Sprint(party.ID), "text": fmt.Sprint(text.ID), "circle": fmt.Sprint(circle.ID)}
+	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "field": "routes-field", "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token, "form": fmt.Sprint(shelved.ID), "mail": fmt.Sprint(waiting.ID), "contact": fmt.Sprint(known.ID), "party": fmt.Sprint(party.ID), "text": fmt.Sprint(text.ID), "circle": fmt.Sprint(circle.ID)}
 }
 
 func (s *site) do(method, path, cookie string, body io.Reader, header ...string) (int, string, http.Header) {
@@ -203,7 +203,7 @@ var guards = map[string]string{
 var ownerFinds = map[string]bool{
 	"GET /deals/{deal}/reading": true, "GET /deals/{deal}/incoming": true, "GET /deals/{deal}/shelf": true, "GET /shelf/forms/{form}/file": true,
 	"GET /deals/{deal}/bench": true, "GET /deals/{deal}/bench/state": true, "GET /sources/{source}/pages/{page}/{image}": true,
-	"GET /deals/{deal}": true, "GET /sources/{source}/original": true, "GET /packets/{packet}": true, "GET /packets/{packet}/view": true, "GET /packets/{packet}/sheet": true, "GET /packets/{packet}/spots": true, "GET /sources/{source}/looked": true,
+	"GET /deals/{deal}": true, "GET /sources/{source}/original": true, "GET /packets/{packet}": true, "GET /packets/{packet}/view": true, "GET /packets/{packet}/sheet": true, "GET /packets/{packet}/spots": true,
 	"GET /packets/{packet}/documents/{doc}/pages/{page}/{image}": true, "GET /mailroom/{letter}": true, "GET /mailroom/{letter}/body": true, "GET /packets/{packet}/send": true, "GET /packets/{packet}/preview/{signer}": true,
 }
 

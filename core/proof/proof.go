@@ -40,6 +40,7 @@ type Document struct {
 
 // Signer is one of the draft's signers.
 type Signer struct {
+	Role  string // people of one role are to do alike
 	ID    int64
 	Name  string
 	Email string
@@ -156,6 +157,7 @@ func Read(d Draft) []Finding {
 		first[doc.ID] = at
 		at += doc.Pages
 	}
+	out = append(out, coverage(d)...)
 	out = append(out, choices(d.Fields, func(f field.Field) string { return fmt.Sprintf("Page %d", first[f.Document]+f.Page+1) })...)
 	for _, f := range d.Fields {
 		if !known[f.Signer] && !f.Kind.Preparers() {

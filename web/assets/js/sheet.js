@@ -2,6 +2,7 @@
 import { Draft } from "./sheet/store.js";
 import { Pages } from "./sheet/pages.js";
 import { Hand } from "./sheet/hand.js";
+import { coverage } from "./sheet/coverage.js";
 import { Found } from "./sheet/found.js";
 import { Inspector } from "./sheet/inspector.js";
 import { People } from "./sheet/people.js";
@@ -86,6 +87,7 @@ function strip() {
 
 function jump(f) {
   if (f.fix === "title") $("title").focus();
+  else if (f.fix === "page") pages.go(pages.pages.find((p) => p.document === f.document && p.page === f.page)?.index);
   else if (f.fix === "email") document.querySelector(`input[aria-label="E-mail of ${CSS.escape(f.where)}"]`)?.focus();
   else if (f.fix === "document") pick();
   else if (f.fix === "people") $("people").querySelector("button")?.focus();
@@ -105,6 +107,12 @@ function jump(f) {
     pages.show(draft.fields.get(f.field));
   }
 }
+
+$("coverage").addEventListener("click", () => coverage(draft, pages, $("coverage-dialog")));
+document.addEventListener("keydown", (e) => {
+  if (e.key === "g" && !e.ctrlKey && !e.metaKey && !e.target.closest("input, textarea, select, dialog"))
+    coverage(draft, pages, $("coverage-dialog"));
+});
 
 // Documents
 
