@@ -137,6 +137,14 @@ test("two PDFs become a packet, are signed by three people and come back sealed"
     const place = () => field(agent, "Signature of Otis Brandt").getAttribute("transform");
     const changes = (from) =>
       agent.waitForFunction((t) => document.querySelector('.field[aria-label^="Signature of Otis"]').getAttribute("transform") !== t, from);
+    await agent.waitForFunction(
+      (t) => document.querySelector('.field[aria-label^="Signature of Otis"]').getAttribute("transform") === t,
+      await agent.evaluate(() => {
+        const from = document.querySelector('.field[aria-label^="Signature of Nadia"]').getAttribute("transform");
+        const [, x, y] = /translate\((\S+) (\S+)\)/.exec(from);
+        return `translate(${Number(x) + 12} ${Number(y) + 52})`;
+      }),
+    );
     const moved = await place();
     await agent.keyboard.press("z");
     await changes(moved);

@@ -134,7 +134,7 @@ func (s *site) fill(ctx context.Context, must func(error)) {
 	must(err)
 	s.token = regexp.MustCompile(`/sign/([A-Za-z0-9_-]{43})`).FindStringSubmatch(read.Text)[1]
 	image := sheet.Documents[0].Pages[0].Image + "820.png"
-	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "field": "routes-field", "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token, "form": fmt.Sprint(shelved.ID), "mail": fmt.Sprint(waiting.ID), "contact": fmt.Sprint(known.ID), "party": fmt.Sprint(party.ID), "text": fmt.Sprint(text.ID), "circle": fmt.Sprint(circle.ID)}
+	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "field": "field-one", "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token, "form": fmt.Sprint(shelved.ID), "mail": fmt.Sprint(waiting.ID), "contact": fmt.Sprint(known.ID), "party": fmt.Sprint(party.ID), "text": fmt.Sprint(text.ID), "circle": fmt.Sprint(circle.ID)}
 }
 
 func (s *site) do(method, path, cookie string, body io.Reader, header ...string) (int, string, http.Header) {

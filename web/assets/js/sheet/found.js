@@ -8,6 +8,7 @@ export class Found {
     Object.assign(this, { draft, view, hand, pages, data: { looking: 0, pages: [] }, byPage: new Map(), chosen: new Set(), least: 80 });
     this.root = document.getElementById("found");
     view.found = this;
+    draft.onchange(() => (this.known = null));
     pages.canvas.addEventListener("click", (e) => {
       const id = e.target.closest(".spot")?.dataset.spot;
       if (id && !hand.armed) this.take([id]);
@@ -85,16 +86,35 @@ export class Found {
     return s.role ? this.draft.data.signers.find((o) => o.role === s.role && o.number === Math.max(1, s.number)) : undefined;
   }
 
-  /** The spots of a page that are neither taken nor passed over. */
+  /** The spots of a page that are neither taken nor passed over; worked out once for each change. */
   open(p) {
-    const spots = [...this.fitted(p), ...this.lines(p)];
-    if (!spots.length) return spots;
-    const passed = new Set(this.draft.data.passed);
-    const here = [...this.draft.fields.values()].filter((f) => f.document === p.document && f.page === p.page);
+    if (!this.known) {
+      this.known = { open: new Map(), passed: new Set(this.draft.data.passed), fields: new Map() };
+      for (const f of this.draft.fields.values()) {
+        const key = `${f.document}/${f.page}`;
+        const list = this.known.fields.get(key);
+        if (list) list.push(f);
+        else this.known.fields.set(key, [f]);
+      }
+    }
+    const key = `${p.document}/${p.page}`;
+    if (!this.known.open.has(key)) this.known.open.set(key, this.unclaimed(p, this.known.fields.get(key) ?? []));
+    return this.known.open.get(key);
+  }
+
+  unclaimed(p, here) {
     const fits = this.fitted(p);
-    return spots.filter(
+    const { passed } = this.known;
+    return [...fits, ...this.lines(p)].filter(
       (s) => !passed.has(s.id) && !here.some((f) => f.id === s.id || covers(f, s)) && (s.fit || !fits.some((f) => covers(f, s))),
     );
+  }
+
+  /** What the spots of a page look like, in a word that changes when they do. */
+  looks(page) {
+    return this.open(page)
+      .map((s) => `${s.id}${this.holder(s)?.code ?? ""}${this.chosen.has(s.id) ? "!" : ""}`)
+      .join(" ");
   }
 
   all() {

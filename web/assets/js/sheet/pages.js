@@ -167,7 +167,7 @@ export class Pages {
         fields.map((f) => this.draft.data.drawn[f.id]),
         fields.map((f) => this.view.selected.has(f.id)),
         this.draft.data.signers.map((s) => [s.id, s.name, s.ink, s.code]),
-      ]) + (this.view.found?.marks(page).map((g) => `${g.dataset.spot}${g.getAttribute("class")}`) ?? "");
+      ]) + (this.view.found?.looks(page) ?? "");
     if (page.markKey === key) return;
     page.markKey = key;
     fields.sort((a, b) => Math.round(a.y / 8) - Math.round(b.y / 8) || a.x - b.x);

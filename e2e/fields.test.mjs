@@ -1,0 +1,84 @@
+// Places on the sheet: found, taken, passed over, repeated, struck terms, coverage; what the sheet shows is
+// where the signer sees it.
+import { after, before, test } from "node:test";
+import assert from "node:assert/strict";
+import { accessible, login, start } from "./app.mjs";
+
+let app;
+let page;
+before(async () => {
+  app = await start();
+  page = await login(app);
+});
+after(async () => {
+  await app.stop();
+  assert.deepEqual(app.trouble, []);
+});
+
+const places = async () => Number(/(\d+) places?/.exec(await page.locator("#totals").innerText())[1]);
+
+test("found places are taken at once, given back, passed over", async () => {
+  await page.goto(`${app.url}/deals/1`);
+  await page.locator('form[action$="/packets"] button').first().click();
+  await page.getByRole("button", { name: "add “Purchase agreement”" }).click();
+  for (const name of ["Marek Dvorsky", "Lucie Dvorsky"]) await page.locator(".add-person", { hasText: name }).click();
+  await page.getByRole("button", { name: /B2 Lucie Dvorsky/ }).waitFor();
+  await page.locator("#found").getByRole("button", { name: "all" }).waitFor({ timeout: 30_000 });
+  await accessible(page, "the sheet with found places");
+  await page.locator("#canvas").click({ position: { x: 4, y: 300 } });
+  await page.keyboard.press("Shift+A");
+  await page.getByText("places taken").waitFor();
+  const taken = await places();
+  assert.ok(taken >= 6, `${taken} places were taken`);
+  for (const who of ["Marek Dvorsky", "Lucie Dvorsky"])
+    assert.ok(await page.locator(`.field[aria-label^="Signature of ${who}"]`).count(), `${who} has no place to sign`);
+  await page.keyboard.press("z");
+  await page.waitForFunction(() => /\b0 places\b/.test(document.getElementById("totals").textContent));
+  const spot = page.locator(".spot").first();
+  await spot.focus();
+  await page.keyboard.press("Delete");
+  await page.getByText("1 passed over").waitFor();
+  await page.getByRole("button", { name: "bring back" }).click();
+  await page.getByText("1 passed over").waitFor({ state: "hidden" });
+  await page.locator(".spot").first().focus();
+  await page.keyboard.press("Enter");
+  await page.waitForFunction(() => /1 place\b/.test(document.getElementById("totals").textContent));
+});
+
+test("the same spot on other pages, and coverage", async () => {
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Shift+A");
+  await page.waitForFunction(() => !/\b1 place\b/.test(document.getElementById("totals").textContent));
+  const before = await places();
+  await page.locator('.field[aria-label^="Initials of Marek"]').first().click();
+  const more = page.getByRole("button", { name: /^all \d+$/ });
+  await more.click();
+  await page.getByText(/Put on|on those pages already/).waitFor();
+  assert.ok((await places()) >= before);
+  await page.locator("#canvas").click({ position: { x: 4, y: 300 } });
+  await page.keyboard.press("g");
+  const grid = page.locator("#coverage-dialog table");
+  await grid.waitFor();
+  assert.equal(await grid.locator("thead th").count(), 3);
+  await accessible(page, "coverage");
+  await page.keyboard.press("Escape");
+});
+
+test("a struck term is drawn where the signer will see it", async () => {
+  await page.locator(".tile").first().click();
+  await page.waitForTimeout(400);
+  const leaf = await page.locator(".leaf").first().boundingBox();
+  const z = leaf.width / 612;
+  await page.keyboard.press("x");
+  await page.mouse.move(leaf.x + 80 * z, leaf.y + 112 * z);
+  await page.mouse.down();
+  await page.mouse.move(leaf.x + 240 * z, leaf.y + 121 * z, { steps: 4 });
+  await page.mouse.up();
+  const struck = page.locator('.field[aria-label^="Struck term"]');
+  await struck.locator(".mark-stroke").waitFor({ state: "attached" });
+  const shown = await struck.locator(".mark-stroke").getAttribute("d");
+  await page.keyboard.press("x");
+  await page.keyboard.press("v");
+  await page.waitForURL(/preview/);
+  assert.equal(await page.locator(".place .mark-stroke").first().getAttribute("d"), shown);
+});
