@@ -110,7 +110,7 @@ func (p *printed) interpret(q *place) {
 			}
 		}
 		if q.role == "" && s.role != "" {
-			q.role, q.number, q.plural = s.role, s.number, s.plural
+			q.role, q.number = s.role, s.number
 			if s.roleOnly && q.kind == "" {
 				q.roleOnly = true
 			}

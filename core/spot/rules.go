@@ -29,7 +29,7 @@ func (p *printed) frames() {
 	for _, r := range p.Rules {
 		switch w, h := r.X1-r.X0, r.Y1-r.Y0; {
 		case w >= h:
-			across = append(across, stroke{x0: r.X0, x1: r.X1, y: (r.Y0 + r.Y1) / 2, thick: r.Thick, from: from})
+			across = append(across, stroke{x0: r.X0, x1: r.X1, y: (r.Y0 + r.Y1) / 2, from: from})
 		default:
 			p.ups = append(p.ups, r)
 		}

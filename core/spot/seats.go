@@ -73,9 +73,6 @@ func (p *printed) underTitle(q *place, all []*place) {
 		if m.number == 0 {
 			q.number = q.listed
 		}
-		if m.number == 0 && m.plural {
-			q.plural = true
-		}
 		if q.label == "" || plain(q.label) == "x" {
 			q.label = best.text
 		}

@@ -171,7 +171,7 @@ func TestLabels(t *testing.T) {
 		"the parties agree to all of this": {},
 	} {
 		got := read(label)
-		got.plural, got.entity = false, false
+		got.entity = false
 		if label == "Landlord or landlord’s agent" {
 			got.roleOnly, got.kind = false, ""
 		}

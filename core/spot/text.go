@@ -27,9 +27,9 @@ func (s *segment) width() float64 { return s.x1 - s.x0 }
 
 // stroke is a horizontal line that may be one to write on.
 type stroke struct {
-	x0, x1, y, thick float64
-	from             string
-	dots             bool // typed with full stops
+	x0, x1, y float64
+	from      string
+	dots      bool // typed with full stops
 }
 
 // printed is a page taken apart.
@@ -138,7 +138,7 @@ func filler(ch []Char) int {
 }
 
 func (p *printed) typed(ch []Char, size float64) {
-	s := stroke{x0: ch[0].X0, x1: ch[len(ch)-1].X1, y: (ch[0].Y0 + ch[0].Y1) / 2, thick: 0.5, from: "text"}
+	s := stroke{x0: ch[0].X0, x1: ch[len(ch)-1].X1, y: (ch[0].Y0 + ch[0].Y1) / 2, from: "text"}
 	if ch[0].R == '.' || ch[0].R == '…' || ch[0].R == '·' {
 		s.y, s.dots = ch[0].Y1, true
 	}
@@ -168,7 +168,7 @@ func (p *printed) brackets() {
 			mid, half := (a.x1+next.x0)/2, math.Max(4, math.Min(0.4*a.size, 6))
 			p.ticks = append(p.ticks, tick{mid - half, base - 2*half, mid + half, base, "text"})
 		default:
-			p.strokes = append(p.strokes, stroke{x0: a.x1, x1: next.x0, y: base, thick: 0.5, from: "text"})
+			p.strokes = append(p.strokes, stroke{x0: a.x1, x1: next.x0, y: base, from: "text"})
 		}
 	}
 }

@@ -14,7 +14,6 @@ type meaning struct {
 	number   int
 	roleOnly bool // it names a person and nothing else: who is to sign
 	entity   bool // it is the line on which somebody signs for a company
-	plural   bool
 }
 
 // The trade's names for the parties (common practice, no source). The first that matches counts: an
@@ -55,10 +54,12 @@ var (
 		{regexp.MustCompile(`\b(third|3rd|three)\b`), 3},
 		{regexp.MustCompile(`\b(fourth|4th|four)\b`), 4},
 	}
-	lettered = regexp.MustCompile(`\b(?:buyer|seller|purchaser|tenant|landlord|owner|witness)s?\s+\(?([a-d])\)?(\b|$)`)
-	dateGlue = regexp.MustCompile(`^[-/, 0-9]*$`)
-	listed   = regexp.MustCompile(`^\(?([1-9])[.):]?$`)
-	byLine   = regexp.MustCompile(`^(x\s+)?by( \(?signature\)?)?$`)
+	lettered    = regexp.MustCompile(`\b(?:buyer|seller|purchaser|tenant|landlord|owner|witness)s?\s+\(?([a-d])\)?(\b|$)`)
+	signAndDate = regexp.MustCompile(`\bsignature\b.*(\band\b|&|/).*\bdate`)
+	clockWords  = regexp.MustCompile(`^(time|am|pm|am pm|day|month|year|\$)$`)
+	dateGlue    = regexp.MustCompile(`^[-/, 0-9]*$`)
+	listed      = regexp.MustCompile(`^\(?([1-9])[.):]?$`)
+	byLine      = regexp.MustCompile(`^(x\s+)?by( \(?signature\)?)?$`)
 )
 
 // plain brings a label into the form in which it is compared.
@@ -75,7 +76,6 @@ func read(label string) meaning {
 	m.role, rest = roleIn(s)
 	if m.role != "" {
 		m.number = numberIn(s)
-		m.plural = strings.Contains(s, "ers'") || regexp.MustCompile(`(ers|ords|ants|ors|ees)\b`).MatchString(s)
 	}
 	bare := strings.Trim(roleless.ReplaceAllString(digits.ReplaceAllString(rest, " "), " "), edges+"#0123456789")
 	bare = strings.Trim(spaces.ReplaceAllString(bare, " "), edges)
@@ -86,7 +86,7 @@ func read(label string) meaning {
 	case s == "":
 	case initialsRe.MatchString(s):
 		m.kind = Initials
-	case dateRe.MatchString(s) && strings.Trim(dateOnly.ReplaceAllString(bare, ""), edges+" 0123456789&") == "" && !regexp.MustCompile(`\bsignature\b.*(\band\b|&|/).*\bdate`).MatchString(s):
+	case dateRe.MatchString(s) && strings.Trim(dateOnly.ReplaceAllString(bare, ""), edges+" 0123456789&") == "" && !signAndDate.MatchString(s):
 		m.kind = Date
 	case nameRe.MatchString(s), strings.Contains(s, "name") && strings.Trim(nameWords.ReplaceAllString(bare, ""), edges) == "":
 		m.kind = Name
@@ -100,7 +100,7 @@ func read(label string) meaning {
 		m.kind = Signature
 	case m.role != "" && bare == "":
 		m.roleOnly = true
-	case otherWords.MatchString(s) || dateRe.MatchString(s) || strings.Contains(s, "name") || regexp.MustCompile(`^(time|am|pm|am pm|day|month|year|\$)$`).MatchString(s):
+	case otherWords.MatchString(s) || dateRe.MatchString(s) || strings.Contains(s, "name") || clockWords.MatchString(s):
 		m.kind = Text
 	}
 	return m
@@ -144,6 +144,7 @@ func numberIn(s string) int {
 }
 
 var (
+	ownRoles = regexp.MustCompile(`(?i)\b(buyer|seller|tenant|landlord|purchaser)s\b`)
 	camel    = regexp.MustCompile(`([a-z])([A-Z])`)
 	unit     = regexp.MustCompile(`([A-Za-z])([0-9])|([0-9])([A-Za-z])`)
 	shortFor = map[string]string{"sig": "signature", "sign": "signature", "sgn": "signature", "init": "initials", "inits": "initials", "dt": "date",
@@ -171,7 +172,7 @@ func readName(name string) meaning {
 	s = strings.Join(f, " ")
 	low := strings.ToLower(s)
 	if !strings.Contains(low, "agent") && !strings.Contains(low, "broker") { // buyers initials 1: not a possessive
-		s = regexp.MustCompile(`(?i)\b(buyer|seller|tenant|landlord|purchaser)s\b`).ReplaceAllString(s, "$1")
+		s = ownRoles.ReplaceAllString(s, "$1")
 	}
 	m := read(s)
 	if m.kind == Signature && dateRe.MatchString(low) && !strings.Contains(low, "and") {
