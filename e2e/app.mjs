@@ -101,6 +101,9 @@ export async function login(app) {
   return page;
 }
 
+/** How many places the sheet says the packet has; only those of pages near by are drawn. */
+export const places = async (page) => Number(/(\d+) places?/.exec(await page.locator("#totals").innerText())[1]);
+
 /** Reads the newest mail to an address in the mailroom, as its reader would, and returns its link. */
 export async function link(page, app, to, subject) {
   for (let i = 0; i < 60; i++) {

@@ -1,7 +1,7 @@
 // What goes wrong on real days: the connection, the server, a wrong address, second thoughts.
 import { test, before, after } from "node:test";
 import assert from "node:assert/strict";
-import { start, login, link, accessible } from "./app.mjs";
+import { places, start, login, link, accessible } from "./app.mjs";
 
 let app, agent;
 before(async () => {
@@ -59,7 +59,7 @@ test("changes made without a connection, or while the server is killed, are save
 });
 
 test("a kind dragged from the bar; documents renamed, moved and taken out; turns changed by one gesture", async () => {
-  const before = await agent.locator(".field").count();
+  const before = await places(agent);
   const chip = await agent.locator("[data-kind=tick]").boundingBox();
   const leaf = await agent.locator(".leaf").first().boundingBox();
   await agent.mouse.move(chip.x + 20, chip.y + 10);
@@ -67,14 +67,14 @@ test("a kind dragged from the bar; documents renamed, moved and taken out; turns
   await agent.mouse.move(leaf.x + 300, leaf.y + 200, { steps: 5 });
   await agent.mouse.up();
   await field(agent, /^Tick of/).waitFor();
-  assert.equal(await agent.locator(".field").count(), before + 1);
+  assert.equal(await places(agent), before + 1);
 
   await agent.getByRole("button", { name: "Agency disclosure, long form", exact: true }).click();
   await agent.getByLabel("Name of the document").fill("Agency form");
   await agent.keyboard.press("Enter");
   await agent.getByRole("button", { name: "Read later: Agency form" }).click();
   await agent.getByRole("button", { name: "Page 7, Agency form" }).waitFor();
-  assert.equal(await agent.locator(".field").count(), before + 1, "places stay with their document");
+  assert.equal(await places(agent), before + 1, "places stay with their document");
 
   const turns = () => agent.locator("li.person").evaluateAll((all) => all.map((p) => p.dataset.turn));
   await agent.getByRole("button", { name: "Sign later: Lucie Dvorsky" }).click();

@@ -21,7 +21,9 @@ const inspector = new Inspector(draft, view, hand, pages);
 const found = new Found(draft, view, hand, pages);
 
 let frame = 0;
+let moved = true; // nothing but places under the hand has changed
 draft.onchange((what) => {
+  if (what !== "moving") moved = false;
   if (what.notice) {
     view.say(what.notice);
     $("notice").classList.add("cinnabar");
@@ -30,7 +32,9 @@ draft.onchange((what) => {
   if (frame) return;
   frame = requestAnimationFrame(() => {
     frame = 0;
-    render(what);
+    if (moved) pages.moving(view.selected);
+    else render();
+    moved = true;
   });
 });
 

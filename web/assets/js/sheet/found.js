@@ -110,30 +110,29 @@ export class Found {
     );
   }
 
-  /** What the spots of a page look like, in a word that changes when they do. */
-  looks(page) {
-    return this.open(page)
-      .map((s) => `${s.id}${this.holder(s)?.code ?? ""}${this.chosen.has(s.id) ? "!" : ""}`)
-      .join(" ");
-  }
-
   all() {
     return this.pages.pages.flatMap((page) => this.open(page).map((s) => ({ s, page, who: this.holder(s) })));
   }
 
+  /** The open spots of a page: how each is told from what it was, and drawn. */
   marks(page) {
     return this.open(page).map((s) => {
       const who = this.holder(s);
-      const g = spotMark(s, who);
-      if (this.chosen.has(s.id)) g.classList.add("chosen");
-      g.setAttribute("tabindex", "0");
-      g.setAttribute("role", "button");
-      g.setAttribute(
-        "aria-label",
-        `Found: ${s.kind}, ${who ? who.name : s.seat || "nobody named"}, page ${page.index + 1}, ${s.sure} percent sure. Enter takes it, Delete passes it over.`,
-      );
-      return g;
+      const key = [who?.id, who?.ink, who?.code, who?.name, s.x, s.y, s.w, s.h, this.chosen.has(s.id)].join();
+      return { id: `spot ${s.id}`, key, make: () => this.mark(s, who, page) };
     });
+  }
+
+  mark(s, who, page) {
+    const g = spotMark(s, who);
+    if (this.chosen.has(s.id)) g.classList.add("chosen");
+    g.setAttribute("tabindex", "0");
+    g.setAttribute("role", "button");
+    g.setAttribute(
+      "aria-label",
+      `Found: ${s.kind}, ${who ? who.name : s.seat || "nobody named"}, page ${page.index + 1}, ${s.sure} percent sure. Enter takes it, Delete passes it over.`,
+    );
+    return g;
   }
 
   find(ids) {

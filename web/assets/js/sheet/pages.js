@@ -1,5 +1,5 @@
 // The spine on the left and the pages in the middle. Pages have their size from the start; pictures
-// are fetched as they come near.
+// are fetched, and places drawn, as they come near. What did not change keeps its element.
 import { svg, fieldMark, kindOf } from "../ink.js";
 
 export const round = (v) => Math.round(v * 100) / 100;
@@ -14,7 +14,7 @@ export class Pages {
     this.zoom = 1;
     this.key = "";
     this.current = 0;
-    this.near = new IntersectionObserver((es) => es.forEach((e) => e.isIntersecting && this.picture(e.target)), {
+    this.near = new IntersectionObserver((es) => es.forEach((e) => this.comes(e.target, e.isIntersecting)), {
       root: this.canvas,
       rootMargin: "900px 0px",
     });
@@ -26,12 +26,20 @@ export class Pages {
     new ResizeObserver(() => this.fit()).observe(this.canvas);
   }
 
-  picture(el) {
+  /** A page comes near, or goes far. */
+  comes(el, near) {
     const page = this.pages[el.dataset.index];
+    if (page?.leaf !== el) return;
+    page.near = near;
+    if (!near) return;
+    this.picture(page);
+    this.draw(page);
+  }
+
+  picture(page) {
     const wide = page.width * this.zoom * devicePixelRatio > 900 ? 1240 : 820;
-    const img = el.querySelector("img");
+    const img = page.leaf.querySelector("img");
     if (!img.src) img.src = `${page.image}${wide}.png`;
-    this.near.unobserve(el);
   }
 
   thumb(el) {
@@ -58,7 +66,7 @@ export class Pages {
     docs.forEach((doc, d) => {
       spine.push(this.heading(doc, d, docs.length));
       doc.pages.forEach((p, n) => {
-        const page = { ...p, document: doc.id, page: n, index: this.pages.length, name: doc.name };
+        const page = { ...p, document: doc.id, page: n, index: this.pages.length, name: doc.name, nodes: new Map(), fields: [] };
         page.leaf = this.leaf(page);
         page.tile = this.tile(page);
         this.pages.push(page);
@@ -149,7 +157,7 @@ export class Pages {
     }
   }
 
-  /** Draws the fields of every page and the ticks on the spine. */
+  /** Draws the fields of the pages that are near, and the ticks on the spine. */
   marks() {
     const byPage = this.pages.map(() => []);
     const index = new Map(this.pages.map((p) => [`${p.document}/${p.page}`, p.index]));
@@ -157,24 +165,68 @@ export class Pages {
       const at = index.get(`${f.document}/${f.page}`);
       if (at !== undefined) byPage[at].push(f);
     }
-    byPage.forEach((fields, i) => this.pageMarks(this.pages[i], fields));
+    const people = this.draft.data.signers.map((s) => `${s.id} ${s.ink} ${s.code}`).join();
+    byPage.forEach((fields, i) => {
+      const page = this.pages[i];
+      page.fields = fields;
+      const key = people + fields.map((f) => f.signer).sort();
+      if (page.sideKey !== key) this.side(page, fields);
+      page.sideKey = key;
+      if (page.near) this.draw(page);
+    });
   }
 
-  pageMarks(page, fields) {
-    const key =
-      JSON.stringify([
-        fields,
-        fields.map((f) => this.draft.data.drawn[f.id]),
-        fields.map((f) => this.view.selected.has(f.id)),
-        this.draft.data.signers.map((s) => [s.id, s.name, s.ink, s.code]),
-      ]) + (this.view.found?.looks(page) ?? "");
-    if (page.markKey === key) return;
-    page.markKey = key;
+  /** Draws what stands on a page: found spots, then fields. */
+  draw(page) {
+    const { fields, nodes, layer } = page;
     fields.sort((a, b) => Math.round(a.y / 8) - Math.round(b.y / 8) || a.x - b.x);
-    const focused = document.activeElement && page.layer.contains(document.activeElement) ? document.activeElement.dataset.id : null;
-    page.layer.replaceChildren(...(this.view.found?.marks(page) ?? []), ...fields.map((f) => this.mark(f, page)));
-    if (focused) page.layer.querySelector(`[data-id="${focused}"]`)?.focus({ preventScroll: true });
-    this.side(page, fields);
+    const want = [
+      ...(this.view.found?.marks(page) ?? []),
+      ...fields.map((f) => ({ id: f.id, key: this.looks(f), make: () => this.mark(f, page) })),
+    ];
+    const focused = layer.contains(document.activeElement) ? document.activeElement : null;
+    const id = focused?.dataset.id;
+    const next = new Map();
+    for (const w of want) {
+      const old = nodes.get(w.id);
+      next.set(w.id, old?.key === w.key ? old : { key: w.key, g: w.make() });
+    }
+    page.nodes = next;
+    settle(
+      layer,
+      [...next.values()].map((n) => n.g),
+    );
+    if (id && document.activeElement !== focused) next.get(id)?.g.focus({ preventScroll: true });
+  }
+
+  /** What a field looks like, in a word that changes when it does. */
+  looks(f) {
+    const s = this.draft.signer(f.signer);
+    return JSON.stringify([
+      { ...f, rev: 0 },
+      this.draft.data.drawn[f.id],
+      this.view.selected.has(f.id) && this.zoom,
+      s && [s.id, s.name, s.ink, s.code, s.email, s.prints],
+    ]);
+  }
+
+  /** Follows fields that are being moved or resized; nothing else is drawn until they are let go. */
+  moving(ids) {
+    for (const id of ids) {
+      const f = this.draft.fields.get(id);
+      const page = f && this.pages.find((p) => p.document === f.document && p.page === f.page);
+      const node = page?.nodes.get(id);
+      if (!node) continue;
+      const frame = node.g.querySelector(".frame");
+      if (frame && Number(frame.getAttribute("width")) === f.w && Number(frame.getAttribute("height")) === f.h)
+        node.g.setAttribute("transform", `translate(${f.x} ${f.y})`);
+      else {
+        const g = this.mark(f, page);
+        node.g.replaceWith(g);
+        node.g = g;
+      }
+      node.key = "";
+    }
   }
 
   mark(f, page) {
@@ -248,7 +300,8 @@ export class Pages {
     const top = page.leaf.offsetTop + f.y * this.zoom;
     if (top < this.canvas.scrollTop + 20 || top > this.canvas.scrollTop + this.canvas.clientHeight - 90)
       this.canvas.scrollTo({ top: top - this.canvas.clientHeight / 2 });
-    page.layer.querySelector(`[data-id="${f.id}"]`)?.focus({ preventScroll: true });
+    if (!page.near) this.draw(page);
+    page.nodes.get(f.id)?.g.focus({ preventScroll: true });
   }
 
   /** Which page and point, in points, lies under a pointer. */
@@ -261,6 +314,15 @@ export class Pages {
     }
     return null;
   }
+}
+
+/** Makes nodes the first children of a layer, in this order, moving only what has to move. */
+function settle(layer, nodes) {
+  const keep = new Set(nodes);
+  for (const c of [...layer.children]) if (!keep.has(c) && !c.classList.contains("band")) c.remove();
+  nodes.forEach((n, i) => {
+    if (layer.children[i] !== n) layer.insertBefore(n, layer.children[i] ?? null);
+  });
 }
 
 /** Keeps a rectangle on its page. */
