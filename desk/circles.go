@@ -84,34 +84,44 @@ func (d *Desk) KeepCircle(ctx context.Context, m store.Member, id int64, name st
 		if err != nil {
 			return err
 		}
-		c := store.Circle{OfficeID: m.OfficeID, Name: name, Copies: []store.CircleCopy{}}
-		if c.Seats = circleSeats(signers); len(c.Seats) == 0 {
+		c, err := circleOf(t, p, signers)
+		if err != nil {
+			return err
+		}
+		if len(c.Seats) == 0 {
 			return problem("Nobody signs yet; there is nothing to keep.")
 		}
-		copies, err := store.All[store.CopyTo](t, "id", "packet_id = ?", id)
-		if err != nil {
-			return err
-		}
-		parties, err := store.All[store.Party](t, "id", "deal_id = ?", p.DealID)
-		if err != nil {
-			return err
-		}
-		for _, x := range copies {
-			k := store.CircleCopy{Name: x.Name, Email: x.Email, Early: x.Early}
-			for _, q := range parties {
-				if strings.EqualFold(q.Email, x.Email) && q.Principal().Title() == x.Name {
-					k = store.CircleCopy{Seat: &deal.Seat{Role: q.Role, Number: q.Number}, Early: x.Early}
-				}
-			}
-			c.Copies = append(c.Copies, k)
-		}
+		c.Name = name
 		return putNamed(t, &c, "seats", "copies")
 	})
 }
 
+// circleOf is who signs a packet and gets copies of it, by seat where the deal has one for them.
+func circleOf(t store.Tx, p store.Packet, signers []store.Signer) (store.Circle, error) {
+	c := store.Circle{OfficeID: p.OfficeID, Seats: circleSeats(signers), Copies: []store.CircleCopy{}}
+	copies, err := store.All[store.CopyTo](t, "id", "packet_id = ?", p.ID)
+	if err != nil {
+		return c, err
+	}
+	parties, err := store.All[store.Party](t, "id", "deal_id = ?", p.DealID)
+	if err != nil {
+		return c, err
+	}
+	for _, x := range copies {
+		k := store.CircleCopy{Name: x.Name, Email: x.Email, Early: x.Early}
+		for _, q := range parties {
+			if strings.EqualFold(q.Email, x.Email) && q.Principal().Title() == x.Name {
+				k = store.CircleCopy{Seat: &deal.Seat{Role: q.Role, Number: q.Number}, Early: x.Early}
+			}
+		}
+		c.Copies = append(c.Copies, k)
+	}
+	return c, nil
+}
+
 // circleSeats is a packet's signers by seat; those who sign for one party are one seat.
 func circleSeats(signers []store.Signer) []store.CircleSeat {
-	var out []store.CircleSeat
+	out := []store.CircleSeat{}
 	for _, s := range signers {
 		k := store.CircleSeat{Seat: s.Seat(), Turn: s.Turn, Me: s.MemberID != 0}
 		for _, o := range signers {
@@ -126,8 +136,7 @@ func circleSeats(signers []store.Signer) []store.CircleSeat {
 	return out
 }
 
-// useCircle puts a circle's people into the draft, from the deal's parties. Seats that the deal has and the
-// circle has not (a third buyer) join the last of their role; those that the deal has not are left out.
+// useCircle puts a circle's people into the draft.
 func (e *editor) useCircle(id int64) error {
 	c, err := store.One[store.Circle](e.t, "id = ? AND office_id = ?", id, e.p.OfficeID)
 	if errors.Is(err, store.ErrNotFound) {
@@ -135,6 +144,12 @@ func (e *editor) useCircle(id int64) error {
 	} else if err != nil {
 		return err
 	}
+	return e.useSeats(c)
+}
+
+// useSeats puts a circle's people into the draft, from the deal's parties. Seats that the deal has and the
+// circle has not (a third buyer) join the last of their role; those that the deal has not are left out.
+func (e *editor) useSeats(c store.Circle) error {
 	parties, err := store.All[store.Party](e.t, "role, number", "deal_id = ?", e.p.DealID)
 	if err != nil {
 		return err

@@ -33,6 +33,7 @@ type Edit struct {
 	Early    bool         `json:"early"`   // "copy": when it is sent, instead of when it is executed
 	Copy     int64        `json:"copy"`    // "uncopy"
 	Circle   int64        `json:"circle"`  // "circle": the office's circle to use
+	Recipe   int64        `json:"recipe"`  // "recipe": the office's recipe to start from
 	With     int64        `json:"with"`    // "swap": the deal’s document that takes the place of Document
 	Spots    []string     `json:"spots"`   // "pass": spots not wanted; "unpass": wanted again, none named: all
 	Edits    []Edit       `json:"edits"`   // "turns": several "turn" edits that only make sense together
@@ -82,12 +83,11 @@ func (d *Desk) EditDraft(ctx context.Context, m store.Member, id int64, rev int,
 				return err
 			}
 		}
-		p.MovedAt = store.Now()
+		p.MovedAt, p.Notice = store.Now(), strings.Join(e.notice, " ")
 		if err := settle(t, p); err != nil {
 			return err
 		}
 		out, err = d.sheet(t, m, p)
-		out.Notice = strings.Join(e.notice, " ")
 		return err
 	})
 	if errors.Is(err, ErrStale) {
@@ -138,6 +138,8 @@ func (e *editor) do(x Edit) error {
 		return e.changeSigner(x)
 	case "circle":
 		return e.useCircle(x.Circle)
+	case "recipe":
+		return e.useRecipe(x.Recipe)
 	case "copy":
 		return e.addCopy(x)
 	case "uncopy":

@@ -24,7 +24,7 @@ type Sheet struct {
 	State     packet.State     `json:"state"`
 	Due       string           `json:"due"` // a date, "" for none
 	Rev       int              `json:"rev"`
-	Notice    string           `json:"notice,omitempty"` // what the last change brought with it
+	Notice    string           `json:"notice,omitempty"` // what the last change of a draft brought with it
 	Deal      int64            `json:"deal"`
 	Property  string           `json:"property"`
 	Documents []SheetDocument  `json:"documents"`
@@ -158,6 +158,9 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	out := Sheet{
 		ID: p.ID, Title: p.Title, Subject: p.Subject, Message: p.Message, State: p.State, Rev: p.Rev, Deal: p.DealID, Property: dr.deal.Property,
 		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Copies: []SheetCopy{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Everybody: []SheetParty{}, Shelf: []SheetDocument{}, Circles: []SheetCircle{}, Passed: append([]string{}, p.Passed...), Drawn: drawn(dr.fields),
+	}
+	if p.State == packet.Draft {
+		out.Notice = p.Notice
 	}
 	if p.DueAt != nil {
 		out.Due = p.DueAt.In(d.zone(t, p.OfficeID)).Format("2006-01-02")

@@ -203,29 +203,36 @@ func (d *Desk) TakeForms(ctx context.Context, m store.Member, dealID int64, ids 
 			return err
 		}
 		for _, id := range ids {
-			f, err := store.One[store.Form](t, "id = ? AND office_id = ?", id, m.OfficeID)
+			_, is, err := d.takeForm(t, m, dealID, id)
 			if err != nil {
 				return err
 			}
-			e, err := store.One[store.Edition](t, "id = ?", f.EditionID)
-			if err != nil {
-				return err
+			if is {
+				added++
 			}
-			if _, err := store.One[store.Source](withoutPrints(t), "deal_id = ? AND sha = ?", dealID, e.Sha); err == nil {
-				continue
-			} else if !errors.Is(err, store.ErrNotFound) {
-				return err
-			}
-			src := sourceOf(e)
-			src.OfficeID, src.DealID, src.Origin = m.OfficeID, dealID, store.Origin{Way: "shelf"}
-			if _, err := d.file(t, &src, f.Name); err != nil {
-				return err
-			}
-			added++
 		}
 		return nil
 	})
 	return added, err
+}
+
+// takeForm brings the edition in use of a form into a deal, unless it is there already.
+func (d *Desk) takeForm(t store.Tx, m store.Member, dealID, id int64) (src store.Source, added bool, err error) {
+	f, err := store.One[store.Form](t, "id = ? AND office_id = ?", id, m.OfficeID)
+	if err != nil {
+		return src, false, err
+	}
+	e, err := store.One[store.Edition](t, "id = ?", f.EditionID)
+	if err != nil {
+		return src, false, err
+	}
+	if src, err = store.One[store.Source](withoutPrints(t), "deal_id = ? AND sha = ?", dealID, e.Sha); err == nil || !errors.Is(err, store.ErrNotFound) {
+		return src, false, err
+	}
+	src = sourceOf(e)
+	src.OfficeID, src.DealID, src.Origin = m.OfficeID, dealID, store.Origin{Way: "shelf"}
+	_, err = d.file(t, &src, f.Name)
+	return src, true, err
 }
 
 // FormFile returns the edition in use as it was put on the shelf.

@@ -20,6 +20,7 @@ import (
 type Spots struct {
 	Looking int         `json:"looking"` // documents that are still being looked at
 	Pages   []SpotsPage `json:"pages"`
+	Known   []KnownForm `json:"known"`
 }
 
 // SpotsPage is what was found on one page of a packet's document.
@@ -44,6 +45,13 @@ type SheetSpot struct {
 	Group  string    `json:"group"`
 	Side   string    `json:"side"`
 	Sure   int       `json:"sure"` // percent
+
+	// Of a form whose places were kept: the field it becomes but for its signer, who is the Person-th on the
+	// seat in their Again-th turn, both counted from 0.
+	Kept   *field.Field `json:"kept,omitempty"`
+	Person int          `json:"person,omitempty"`
+	Again  int          `json:"again,omitempty"`
+	Aside  bool         `json:"aside,omitempty"` // a line to stand places on, but not offered
 }
 
 // kindOf is the kind of field that a spot becomes.
@@ -147,7 +155,7 @@ func sights(t store.Tx, doc store.PacketDocument) (out []spot.Sight, missing map
 
 // Spots returns the places found on a draft’s pages. Files that were never looked at are put in line.
 func (d *Desk) Spots(ctx context.Context, m store.Member, id int64) (Spots, error) {
-	out := Spots{Pages: []SpotsPage{}}
+	out := Spots{Pages: []SpotsPage{}, Known: []KnownForm{}}
 	t := d.Store.Read(ctx)
 	p, err := store.One[store.Packet](t, "id = ? AND office_id = ?", id, m.OfficeID)
 	if err != nil {
@@ -171,9 +179,18 @@ func (d *Desk) Spots(ctx context.Context, m store.Member, id int64) (Spots, erro
 				return out, err
 			}
 		}
+		pages := make([]SpotsPage, len(seen))
+		for i, s := range seen {
+			pages[i] = SpotsPage{doc.ID, i, s.Foot(), s.Lines(), sheetSpots(doc, i, s.Spots)}
+		}
+		known, err := recognise(t, p.OfficeID, doc, pages)
+		if err != nil {
+			return out, err
+		}
+		out.Known = append(out.Known, known...)
 		for i, s := range seen {
 			if s.Width > 0 {
-				out.Pages = append(out.Pages, SpotsPage{doc.ID, i, s.Foot(), s.Lines(), sheetSpots(doc, i, s.Spots)})
+				out.Pages = append(out.Pages, pages[i])
 			}
 		}
 	}

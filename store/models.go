@@ -217,6 +217,7 @@ type Packet struct {
 	ExecutedSha string
 	PageCounts  []int    `gorm:"serializer:json"`
 	Passed      []string `gorm:"serializer:json"` // spots that are not wanted
+	Notice      string   // what the last change of the draft brought with it
 	Rev         int      // counts changes of the draft; see desk
 	LedgerSeq   int
 	LedgerHead  string

@@ -19,26 +19,33 @@ type Look struct {
 
 // LookRow packs what was seen.
 func LookRow(sha string, page int, s spot.Sight) (Look, error) {
-	var b bytes.Buffer
-	z := gzip.NewWriter(&b)
-	if err := json.NewEncoder(z).Encode(s); err != nil {
-		return Look{}, fmt.Errorf("pack a look: %w", err)
-	}
-	err := z.Close()
-	return Look{sha, page, b.Bytes()}, err
+	body, err := pack(s)
+	return Look{sha, page, body}, err
 }
 
-const mostLook = 32 << 20 // bytes of one page's look
-
 // Sight unpacks what was seen.
-func (l Look) Sight() (spot.Sight, error) {
-	var s spot.Sight
-	z, err := gzip.NewReader(bytes.NewReader(l.Body))
+func (l Look) Sight() (spot.Sight, error) { return unpack[spot.Sight](l.Body) }
+
+// pack writes something as JSON through gzip.
+func pack(v any) ([]byte, error) {
+	var b bytes.Buffer
+	z := gzip.NewWriter(&b)
+	if err := json.NewEncoder(z).Encode(v); err != nil {
+		return nil, fmt.Errorf("pack %T: %w", v, err)
+	}
+	err := z.Close()
+	return b.Bytes(), err
+}
+
+const mostUnpacked = 256 << 20 // bytes of what one row holds
+
+func unpack[T any](body []byte) (v T, err error) {
+	z, err := gzip.NewReader(bytes.NewReader(body))
 	if err == nil {
-		err = json.NewDecoder(io.LimitReader(z, mostLook)).Decode(&s)
+		err = json.NewDecoder(io.LimitReader(z, mostUnpacked)).Decode(&v)
 	}
 	if err != nil {
-		return s, fmt.Errorf("unpack a look: %w", err)
+		return v, fmt.Errorf("unpack %T: %w", v, err)
 	}
-	return s, nil
+	return v, nil
 }

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"errors"
 	"net/http"
 
 	"indicum/core/deal"
@@ -10,17 +11,20 @@ import (
 
 // office shows what the members of an office have settled once for all deals.
 func (s *Server) office(w http.ResponseWriter, r *http.Request) {
-	texts, err := s.desk.Texts(r.Context(), me(r).OfficeID)
-	if err != nil {
+	ctx, office := r.Context(), me(r).OfficeID
+	texts, err := s.desk.Texts(ctx, office)
+	circles, more := s.desk.Circles(ctx, office)
+	err = errors.Join(err, more)
+	stencils, more := s.desk.Stencils(ctx, office)
+	err = errors.Join(err, more)
+	recipes, more := s.desk.Recipes(ctx, office)
+	if err = errors.Join(err, more); err != nil {
 		s.fail(w, r, err)
 		return
 	}
-	circles, err := s.desk.Circles(r.Context(), me(r).OfficeID)
-	if err != nil {
-		s.fail(w, r, err)
-		return
-	}
-	s.view.page(w, http.StatusOK, "office", map[string]any{"Me": me(r), "At": "office", "Texts": texts, "Circles": circles, "Blanks": letter.Blanks()})
+	s.view.page(w, http.StatusOK, "office", map[string]any{
+		"Me": me(r), "At": "office", "Texts": texts, "Circles": circles, "Stencils": stencils, "Recipes": recipes, "Blanks": letter.Blanks(),
+	})
 }
 
 // toOffice answers a change by showing the office again.
@@ -56,4 +60,12 @@ func (s *Server) dropText(w http.ResponseWriter, r *http.Request) {
 
 func (s *Server) dropCircle(w http.ResponseWriter, r *http.Request) {
 	s.toOffice(w, r, s.desk.DropCircle(r.Context(), me(r).OfficeID, id(r, "circle")))
+}
+
+func (s *Server) dropStencil(w http.ResponseWriter, r *http.Request) {
+	s.toOffice(w, r, s.desk.DropStencil(r.Context(), me(r).OfficeID, id(r, "stencil")))
+}
+
+func (s *Server) dropRecipe(w http.ResponseWriter, r *http.Request) {
+	s.toOffice(w, r, s.desk.DropRecipe(r.Context(), me(r).OfficeID, id(r, "recipe")))
 }

@@ -191,6 +191,27 @@ func (s *Server) keepCircle(w http.ResponseWriter, r *http.Request) {
 	w.WriteHeader(http.StatusNoContent)
 }
 
+// keepStencil keeps the places of a document; it answers with a sentence.
+func (s *Server) keepStencil(w http.ResponseWriter, r *http.Request) {
+	document, _ := strconv.ParseInt(r.FormValue("document"), 10, 64)
+	said, err := s.desk.KeepStencil(r.Context(), me(r).Member, id(r, "packet"), document, r.FormValue("name"), r.FormValue("words") != "")
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	fmt.Fprintln(w, said)
+}
+
+// keepRecipe keeps a whole packet; it answers with a sentence.
+func (s *Server) keepRecipe(w http.ResponseWriter, r *http.Request) {
+	said, err := s.desk.KeepRecipe(r.Context(), me(r).Member, id(r, "packet"), r.FormValue("name"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	fmt.Fprintln(w, said)
+}
+
 func (s *Server) extend(w http.ResponseWriter, r *http.Request) {
 	s.afterwards(w, r, s.desk.Extend(r.Context(), me(r).Member, s.who(r, me(r).Name), id(r, "packet"), r.FormValue("day")))
 }

@@ -143,7 +143,12 @@ func (s *Server) deal(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	s.view.page(w, http.StatusOK, "deal", map[string]any{"Me": me(r), "At": "deals", "Deal": v})
+	recipes, err := s.desk.Recipes(r.Context(), me(r).OfficeID)
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	s.view.page(w, http.StatusOK, "deal", map[string]any{"Me": me(r), "At": "deals", "Deal": v, "Recipes": recipes})
 }
 
 func (s *Server) saveDeal(w http.ResponseWriter, r *http.Request) {
@@ -181,6 +186,9 @@ func (s *Server) original(w http.ResponseWriter, r *http.Request) {
 
 func (s *Server) newPacket(w http.ResponseWriter, r *http.Request) {
 	n, err := s.desk.NewPacket(r.Context(), me(r).Member, id(r, "deal"))
+	if recipe, _ := strconv.ParseInt(r.FormValue("recipe"), 10, 64); err == nil && recipe != 0 {
+		_, err = s.desk.EditDraft(r.Context(), me(r).Member, n, 1, []desk.Edit{{Op: "recipe", Recipe: recipe}})
+	}
 	if err == nil && r.FormValue("documents") != "" {
 		var edits []desk.Edit
 		for _, text := range strings.Split(r.FormValue("documents"), ",") {

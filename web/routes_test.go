@@ -121,6 +121,19 @@ func (s *site) fill(ctx context.Context, must func(error)) {
 	must(s.d.KeepCircle(ctx, m, id, "Secret circle"))
 	circle, err := store.One[store.Circle](s.d.Store.Read(ctx), "office_id = ?", m.OfficeID)
 	must(err)
+	for range 200 { // until the pages have been looked at
+		if _, err = s.d.KeepStencil(ctx, m, id, sheet.Documents[0].ID, "Secret stencil", false); err == nil {
+			break
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
+	must(err)
+	kept, err := store.One[store.Stencil](s.d.Store.Read(ctx), "office_id = ?", m.OfficeID)
+	must(err)
+	_, err = s.d.KeepRecipe(ctx, m, id, "Secret recipe")
+	must(err)
+	recipe, err := store.One[store.Recipe](s.d.Store.Read(ctx), "office_id = ?", m.OfficeID)
+	must(err)
 	must(s.d.Send(ctx, m, desk.Who{Name: m.Name}, id, sheet.Rev))
 	var letter store.Message
 	for range 200 {
@@ -134,7 +147,7 @@ func (s *site) fill(ctx context.Context, must func(error)) {
 	must(err)
 	s.token = regexp.MustCompile(`/sign/([A-Za-z0-9_-]{43})`).FindStringSubmatch(read.Text)[1]
 	image := sheet.Documents[0].Pages[0].Image + "820.png"
-	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "field": "field-one", "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token, "form": fmt.Sprint(shelved.ID), "mail": fmt.Sprint(waiting.ID), "contact": fmt.Sprint(known.ID), "party": fmt.Sprint(party.ID), "text": fmt.Sprint(text.ID), "circle": fmt.Sprint(circle.ID)}
+	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "field": "field-one", "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token, "form": fmt.Sprint(shelved.ID), "mail": fmt.Sprint(waiting.ID), "contact": fmt.Sprint(known.ID), "party": fmt.Sprint(party.ID), "text": fmt.Sprint(text.ID), "circle": fmt.Sprint(circle.ID), "stencil": fmt.Sprint(kept.ID), "recipe": fmt.Sprint(recipe.ID)}
 }
 
 func (s *site) do(method, path, cookie string, body io.Reader, header ...string) (int, string, http.Header) {
@@ -186,7 +199,7 @@ var guards = map[string]string{
 	"GET /copy/{token}": "link", "GET /sign/{token}/": "link", "GET /sign/{token}/places": "link", "POST /sign/{token}/consent": "link", "POST /sign/{token}/decline": "link", "POST /sign/{token}/sample": "link", "POST /sign/{token}/ink": "link",
 	"POST /sign/{token}/fill": "link", "POST /sign/{token}/finish": "link", "GET /sign/{token}/copy.pdf": "link", "GET /sign/{token}/documents/{doc}/pages/{page}/{image}": "link",
 	"GET /": "list", "GET /board": "list", "GET /live": "list", "POST /logout": "list", "GET /deals": "list", "POST /deals": "list", "GET /mailroom": "list", "GET /office/certificate.pem": "list",
-	"GET /deals/{deal}": "own", "POST /deals/{deal}": "own", "POST /deals/{deal}/parties": "own", "POST /deals/{deal}/parties/{party}/drop": "own", "POST /packets/{packet}/replace": "own", "POST /packets/{packet}/circle": "own",
+	"GET /deals/{deal}": "own", "POST /deals/{deal}": "own", "POST /deals/{deal}/parties": "own", "POST /deals/{deal}/parties/{party}/drop": "own", "POST /packets/{packet}/replace": "own", "POST /packets/{packet}/circle": "own", "POST /packets/{packet}/stencils": "own", "POST /packets/{packet}/recipe": "own", "POST /office/stencils/{stencil}/drop": "own", "POST /office/recipes/{recipe}/drop": "own",
 	"GET /office": "list", "POST /office/wordings": "list", "POST /office/texts": "list", "POST /office/texts/{text}/drop": "own", "POST /office/circles/{circle}/drop": "own",
 	"GET /deals/{deal}/reading": "own", "POST /deals/{deal}/self": "own", "POST /deals/{deal}/paste": "own", "POST /deals/{deal}/pasted": "own", "POST /contacts/{contact}/drop": "own",
 	"GET /contacts": "list", "POST /contacts": "list", "GET /contacts/find": "list", "GET /contacts/suggestion": "list", "GET /contacts/export": "list", "POST /contacts/import": "list", "POST /deals/{deal}/packets": "own", "POST /deals/{deal}/files": "own", "GET /sources/{source}/original": "own",

@@ -132,6 +132,8 @@ func (s *Server) members(r chi.Router) {
 	small.Post("/packets/{packet}/readdress", s.readdress)
 	small.Post("/packets/{packet}/replace", s.replace)
 	small.Post("/packets/{packet}/circle", s.keepCircle)
+	small.Post("/packets/{packet}/stencils", s.keepStencil)
+	small.Post("/packets/{packet}/recipe", s.keepRecipe)
 	small.Post("/packets/{packet}/extend", s.extend)
 	small.Post("/packets/{packet}/withdraw", s.withdraw)
 	r.Get("/packets/{packet}/executed.pdf", s.executed)
@@ -143,6 +145,8 @@ func (s *Server) members(r chi.Router) {
 	small.Post("/office/texts", s.keepText)
 	small.Post("/office/texts/{text}/drop", s.dropText)
 	small.Post("/office/circles/{circle}/drop", s.dropCircle)
+	small.Post("/office/stencils/{stencil}/drop", s.dropStencil)
+	small.Post("/office/recipes/{recipe}/drop", s.dropRecipe)
 	if s.opt.Mailroom {
 		r.Get("/mailroom", s.mailroom)
 		r.Get("/mailroom/{letter}", s.letter)

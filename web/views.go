@@ -38,7 +38,7 @@ func newViews(opt Options) *views {
 			}
 			return out
 		},
-		"example": example, "circleWords": desk.CircleWords, "yetToSign": yetToSign, "initialsOf": deal.InitialsOr,
+		"example": example, "circleWords": desk.CircleWords, "recipeWords": desk.RecipeWords, "yetToSign": yetToSign, "initialsOf": deal.InitialsOr,
 		"sides": func() []string { return desk.Sides }, "sideTitle": func(side string) string {
 			return map[string]string{"buyer": "Buyers", "seller": "Sellers", "both": "Both sides"}[side]
 		},

@@ -210,5 +210,23 @@ func (m Maker) Make(seed uint64) Form {
 	return m.draw(rand.New(rand.NewPCG(seed, 5))).form(m.Name)
 }
 
+// Filled draws the same form with its blanks typed in, as a form that comes back from somebody.
+func (m Maker) Filled(seed uint64) Form {
+	c := m.draw(rand.New(rand.NewPCG(seed, 5)))
+	said := map[string]string{"date": "11/24/2026", "name": "Ottoline Varga-Hume", "text": "as agreed on Monday"}
+	pages := c.pages
+	for _, p := range c.places {
+		words, ok := said[p.Kind]
+		if !ok {
+			continue
+		}
+		c.pages = pages[:p.Page]
+		size := min(9, 9*(p.X1-p.X0-4)/c.width(9, words))
+		c.text(size, p.X0+2, p.Y-2, words)
+	}
+	c.pages = pages
+	return c.form(m.Name)
+}
+
 // who is a role with its name on forms.
 type who struct{ role, name string }

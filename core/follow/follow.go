@@ -254,9 +254,14 @@ func (m *matcher) settle(was, to Place) Place {
 		return to
 	}
 	to.Y = on.Y + on.H - to.H + (was.Y + was.H - from.Y - from.H)
-	to.X = on.X + (was.X - from.X)
-	if math.Abs(was.W-from.W) < 4 {
-		to.W = on.W // it was as long as its line
+	x, full := on.X+(was.X-from.X), math.Abs(was.W-from.W) < 4 // as long as its line
+	switch {
+	case math.Abs(x-to.X) > 12 || full && math.Abs(on.W-was.W) > was.W/3:
+		// Something has been typed onto the line, or two have run together: only its height is to be had.
+	case full:
+		to.X, to.W = x, on.W
+	default:
+		to.X = x
 	}
 	return to
 }

@@ -69,8 +69,8 @@ func wordsOf(p cuts.Page) []string {
 	return out
 }
 
-// resemblance estimates which share of their runs of words two pages have in common.
-func resemblance(a, b Print) float64 {
+// Resemblance estimates which share of their runs of words two pages have in common.
+func Resemblance(a, b Print) float64 {
 	if a.Words == 0 || b.Words == 0 {
 		if a.Words == b.Words && !a.Picture && !b.Picture {
 			return 1 // two blank pages
@@ -115,7 +115,7 @@ func Compare(a, b []Print, titled bool) Verdict {
 			words += a[i].Words
 			exact := a[i].Sum == b[i].Sum && a[i].Words == b[i].Words
 			scans := a[i].Picture || b[i].Picture
-			if !exact && (!scans || resemblance(a[i], b[i]) < scanSame) || a[i].Words == 0 && scans {
+			if !exact && (!scans || Resemblance(a[i], b[i]) < scanSame) || a[i].Words == 0 && scans {
 				same = false
 				break
 			}
@@ -129,7 +129,7 @@ func Compare(a, b []Print, titled bool) Verdict {
 	for i, p := range a {
 		best := 0.0
 		for j := max(0, i-2); j < min(len(b), i+3); j++ {
-			best = max(best, resemblance(p, b[j]))
+			best = max(best, Resemblance(p, b[j]))
 		}
 		sum += best * float64(p.Words)
 		weight += float64(p.Words)

@@ -98,7 +98,7 @@ export function spotMark(s, who) {
     svg("line", { x1: 0, x2: s.w, y1: s.h, y2: s.h, class: s.sure >= 80 ? "sure" : "unsure" }),
   );
   if (s.kind === "tick") return g;
-  const code = who ? who.code : s.code || "?";
+  const code = who ? who.code : kindOf(s.kind).own ? "" : s.code || "?";
   g.append(svg("text", { x: 2, y: s.h - 3, "font-size": size }, code));
   if (s.w > 34) {
     const mark = glyph(s.kind);

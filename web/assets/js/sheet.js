@@ -5,6 +5,7 @@ import { Hand } from "./sheet/hand.js";
 import { coverage } from "./sheet/coverage.js";
 import { Found } from "./sheet/found.js";
 import { Inspector } from "./sheet/inspector.js";
+import { keepStencil } from "./sheet/stencil.js";
 import { People } from "./sheet/people.js";
 import { live } from "./live.js";
 import { renameInPlace } from "./rename.js";
@@ -166,6 +167,7 @@ $("spine").addEventListener("click", (e) => {
   if (act === "up") draft.edit({ op: "order", document, pos: at - 1 }).catch(() => {});
   if (act === "down") draft.edit({ op: "order", document, pos: at + 1 }).catch(() => {});
   if (act === "rides") draft.edit({ op: "rides", document, rides: !draft.data.documents[at].rides }).catch(() => {});
+  if (act === "stencil") keepStencil(draft, found, draft.data.documents[at], view.say);
   if (act === "swap") pick((files) => replace(document, files[0]));
   if (act === "out") {
     const lost = [...draft.fields.values()].filter((f) => f.document === document).length;
@@ -314,4 +316,10 @@ window.addEventListener("beforeunload", (e) => {
   }
 });
 
-draft.load().then(render, (err) => view.say(err.message));
+draft.load().then(
+  () => {
+    render();
+    if (draft.data.notice) draft.tell({ notice: draft.data.notice });
+  },
+  (err) => view.say(err.message),
+);

@@ -1,11 +1,21 @@
 // Places that were found on the pages: shown lightly until they are taken or passed over.
 import { el } from "../dom.js";
-import { spotMark } from "../ink.js";
+import { kindOf, spotMark } from "../ink.js";
 import { within } from "./pages.js";
+import { fromKept, knownForms, seated } from "./stencil.js";
 
 export class Found {
   constructor(draft, view, hand, pages) {
-    Object.assign(this, { draft, view, hand, pages, data: { looking: 0, pages: [] }, byPage: new Map(), chosen: new Set(), least: 80 });
+    Object.assign(this, {
+      draft,
+      view,
+      hand,
+      pages,
+      data: { looking: 0, pages: [], known: [] },
+      byPage: new Map(),
+      chosen: new Set(),
+      least: 80,
+    });
     this.root = document.getElementById("found");
     view.found = this;
     draft.onchange(() => (this.known = null));
@@ -83,7 +93,7 @@ export class Found {
   /** The signer who holds the seat of a spot. */
   holder(s) {
     if (s.fit) return this.draft.signer(s.fit.signer);
-    return s.role ? this.draft.data.signers.find((o) => o.role === s.role && o.number === Math.max(1, s.number)) : undefined;
+    return s.role ? seated(this.draft.data.signers, s) : undefined;
   }
 
   /** The spots of a page that are neither taken nor passed over; worked out once for each change. */
@@ -106,12 +116,13 @@ export class Found {
     const fits = this.fitted(p);
     const { passed } = this.known;
     return [...fits, ...this.lines(p)].filter(
-      (s) => !passed.has(s.id) && !here.some((f) => f.id === s.id || covers(f, s)) && (s.fit || !fits.some((f) => covers(f, s))),
+      (s) =>
+        !s.aside && !passed.has(s.id) && !here.some((f) => f.id === s.id || covers(f, s)) && (s.fit || !fits.some((f) => covers(f, s))),
     );
   }
 
   all() {
-    return this.pages.pages.flatMap((page) => this.open(page).map((s) => ({ s, page, who: this.holder(s) })));
+    return this.pages.pages.flatMap((page) => this.open(page).map((s) => ({ s, page, who: this.holder(s), own: kindOf(s.kind).own })));
   }
 
   /** The open spots of a page: how each is told from what it was, and drawn. */
@@ -141,10 +152,10 @@ export class Found {
   }
 
   take(ids) {
-    const made = this.find(ids).map(({ s, page, who }) =>
+    const made = this.find(ids).map(({ s, page, who, own }) =>
       within(
         {
-          ...(s.fit || {}),
+          ...(s.fit || fromKept(s)),
           id: s.id,
           document: page.document,
           page: page.page,
@@ -153,11 +164,12 @@ export class Found {
           y: s.y,
           w: s.w,
           h: s.h,
-          required: s.fit ? s.fit.required : s.kind !== "tick" && !(s.kind === "text" && !who),
-          signer: who ? who.id : this.hand.signer(),
-          label: s.kind === "text" ? s.label.replace(/[\s:_.]+$/, "").slice(-100) : "",
+          required: (s.fit || s.kept)?.required ?? (s.kind !== "tick" && !(s.kind === "text" && !who)),
+          signer: own ? 0 : who ? who.id : this.hand.signer(),
+          label: s.kept?.label ?? (s.kind === "text" ? s.label.replace(/[\s:_.]+$/, "").slice(-100) : ""),
           rev: 0,
-          ...(s.group && !s.fit ? { group: s.group, side: s.side || s.id, rule: "one", same: s.kind !== "tick" } : {}),
+          ...(s.group && s.kept ? { group: s.group } : {}),
+          ...(s.group && !s.fit && !s.kept ? { group: s.group, side: s.side || s.id, rule: "one", same: s.kind !== "tick" } : {}),
         },
         page,
       ),
@@ -214,7 +226,7 @@ export class Found {
   /** The spots sure enough whose seat somebody here holds. */
   ready(test) {
     return this.all()
-      .filter((x) => x.who && x.s.sure >= this.least && test(x))
+      .filter((x) => (x.who || x.own) && x.s.sure >= this.least && test(x))
       .map(({ s }) => s.id);
   }
 
@@ -232,7 +244,7 @@ export class Found {
     const { looking } = this.data;
     const passed = this.draft.data.passed.length;
     const lacks = this.room?.lacks ?? [];
-    this.root.hidden = !list.length && !looking && !passed && !lacks.length;
+    this.root.hidden = !list.length && !looking && !passed && !lacks.length && !this.data.known.length;
     this.root.parentElement.classList.toggle("with-found", !this.root.hidden);
     const parts = [];
     if (looking)
@@ -244,7 +256,15 @@ export class Found {
         el("button", { class: "plain", onclick: () => this.take(ids) }, "take them ", el("span", { class: "key" }, "Enter")),
         el("button", { class: "plain", onclick: () => this.pass(ids) }, "pass over ", el("span", { class: "key" }, "Del")),
       );
-    } else if (list.length) parts.push(...this.summary(list));
+    } else {
+      parts.push(
+        ...knownForms(this.data.known, list, ({ s, page }) => {
+          this.pages.show({ ...s, document: page.document, page: page.page });
+          page.nodes.get(`spot ${s.id}`)?.g.focus({ preventScroll: true });
+        }),
+      );
+      if (list.length) parts.push(...this.summary(list));
+    }
     if (lacks.length)
       parts.push(
         el(
@@ -279,7 +299,7 @@ export class Found {
   }
 
   summary(list) {
-    const mine = list.filter((x) => x.who).length;
+    const mine = list.filter((x) => x.who || x.own).length;
     const out = el("output", { class: "tabular-nums" }, `${this.least} %`);
     const range = el("input", {
       type: "range",
@@ -323,7 +343,7 @@ export class Found {
         el("b", {}, mine),
         ` found${others ? `, ${others} for others` : ""}`,
       ),
-      el("label", { class: "flex items-center gap-2" }, "at least", out, "sure", range),
+      list.every(({ s }) => s.kept) ? "" : el("label", { class: "flex items-center gap-2" }, "at least", out, "sure", range),
       el("span", { class: "flex items-center gap-1" }, "take", ...this.takers),
     ];
   }

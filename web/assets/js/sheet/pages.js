@@ -108,6 +108,8 @@ export class Pages {
     tool("rides", doc.rides ? "Somebody signs on it after all" : "Nobody signs on it: let it ride along", "⇢", false);
     tools.lastChild.setAttribute("aria-pressed", String(Boolean(doc.rides)));
     tool("swap", "Replace by a corrected version; the places follow their words", "⇄", false);
+    tool("stencil", "Keep its places as a stencil, for when this form comes again", "", false);
+    tools.lastChild.append(stencilGlyph());
     tool("out", "Take out of the packet", "×", false);
     h.append(name, tools);
     if (doc.rides)
@@ -324,6 +326,14 @@ function settle(layer, nodes) {
     if (layer.children[i] !== n) layer.insertBefore(n, layer.children[i] ?? null);
   });
 }
+
+/** A plate with lines cut out of it. */
+const stencilGlyph = () =>
+  svg(
+    "svg",
+    { viewBox: "0 0 14 12", width: 14, height: 12, class: "tool-glyph", "aria-hidden": "true" },
+    svg("path", { d: "M0.5 0.5 H13.5 V11.5 H0.5 Z M3 5 H8 M10 5 H11 M3 8.5 H6 M8 8.5 H11" }),
+  );
 
 /** Keeps a rectangle on its page. */
 export function within(f, page) {

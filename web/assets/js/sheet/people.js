@@ -16,23 +16,26 @@ export class People {
       else if (orders[value]) arrange(draft, orders[value]).catch(() => {});
     });
     this.order = order;
-    const keep = document.querySelector("#keep-circle form");
-    keep.addEventListener("submit", (e) => {
-      e.preventDefault();
-      this.keep(keep).catch((err) => (keep.nextElementSibling.textContent = err.message));
-    });
+    for (const what of ["circle", "recipe"]) {
+      const keep = document.querySelector(`#keep-${what} form`);
+      keep.addEventListener("submit", (e) => {
+        e.preventDefault();
+        this.keep(what, keep).catch((err) => (keep.nextElementSibling.textContent = err.message));
+      });
+    }
     new ResizeObserver(() => drawTrack(this.list)).observe(this.list);
     dragPeople(this.list, (id, target, where) => this.edit({ op: "turns", edits: moved(draft.data.signers, id, target, where) }));
   }
 
-  /** Keeps the people of this packet as a circle of the office. */
-  async keep(form) {
+  /** Keeps the people of this packet as a circle of the office, or all of it as a recipe. */
+  async keep(what, form) {
     await this.draft.settle();
     const body = new URLSearchParams(new FormData(form));
-    const r = await fetch(`/packets/${this.draft.id}/circle`, { method: "POST", body, headers: { Accept: "text/plain" } });
-    if (!r.ok) throw new Error(await r.text());
-    form.nextElementSibling.textContent = "Kept: it is among the usual orders.";
-    await this.draft.load();
+    const r = await fetch(`/packets/${this.draft.id}/${what}`, { method: "POST", body, headers: { Accept: "text/plain" } });
+    const text = (await r.text()).trim();
+    if (!r.ok) throw new Error(text);
+    form.nextElementSibling.textContent = text || "Kept: it is among the usual orders.";
+    if (what === "circle") await this.draft.load();
   }
 
   render() {

@@ -1,0 +1,25 @@
+CREATE TABLE IF NOT EXISTS stencil (
+  id BIGINT AUTO_INCREMENT PRIMARY KEY,
+  office_id BIGINT NOT NULL,
+  name VARCHAR(120) NOT NULL,
+  title VARCHAR(400) NOT NULL,
+  edition VARCHAR(120) NOT NULL,
+  places INT NOT NULL,
+  prints MEDIUMTEXT NOT NULL,
+  body MEDIUMBLOB NOT NULL,
+  kept_at DATETIME(6) NOT NULL,
+  UNIQUE KEY stencil_name (office_id, name)
+);
+CREATE TABLE IF NOT EXISTS recipe (
+  id BIGINT AUTO_INCREMENT PRIMARY KEY,
+  office_id BIGINT NOT NULL,
+  name VARCHAR(120) NOT NULL,
+  title VARCHAR(800) NOT NULL,
+  subject VARCHAR(800) NOT NULL,
+  message TEXT NOT NULL,
+  documents TEXT NOT NULL,
+  seats TEXT NOT NULL,
+  copies TEXT NOT NULL,
+  UNIQUE KEY recipe_name (office_id, name)
+);
+ALTER TABLE packet ADD COLUMN IF NOT EXISTS notice TEXT NULL
