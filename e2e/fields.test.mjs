@@ -20,7 +20,7 @@ test("found places are taken at once, given back, passed over", async () => {
   await page.locator('form[action$="/packets"] button').first().click();
   await page.getByRole("button", { name: "add “Purchase agreement”" }).click();
   for (const name of ["Marek Dvorsky", "Lucie Dvorsky"]) await page.locator(".add-person", { hasText: name }).click();
-  await page.getByRole("button", { name: /B2 Lucie Dvorsky/ }).waitFor();
+  await page.locator(".person-name", { hasText: "Lucie Dvorsky" }).waitFor();
   await page.locator("#found").getByRole("button", { name: "all" }).waitFor({ timeout: 30_000 });
   await accessible(page, "the sheet with found places");
   await page.locator("#canvas").click({ position: { x: 4, y: 300 } });
@@ -61,6 +61,36 @@ test("the same spot on other pages, and coverage", async () => {
   assert.equal(await grid.locator("thead th").count(), 3);
   await accessible(page, "coverage");
   await page.keyboard.press("Escape");
+});
+
+test("a form’s places are kept and offered when it comes again; a recipe starts the whole packet", async () => {
+  const start = async () => {
+    await page.goto(`${app.url}/deals/1`);
+    await page.locator('form[action$="/packets"] button').first().click();
+  };
+  const draft = page.url();
+  const kept = await places(page);
+  await page.getByRole("button", { name: /^Keep its places as a stencil/ }).click();
+  await page.getByLabel("Name of the form").fill("County agreement");
+  await accessible(page, "keeping a stencil");
+  await page.keyboard.press("Enter");
+  await page.getByText(`${kept} places of “County agreement” kept by seat`).waitFor();
+  await page.getByText("Keep the whole packet as a recipe").click();
+  await page.getByLabel("Name of the recipe").fill("Offer packet");
+  await page.keyboard.press("Enter");
+  await page.getByText("“Offer packet” is kept: 1 document; Buyer 1 and Buyer 2").waitFor();
+  await start();
+  await page.getByRole("button", { name: "add “Purchase agreement”" }).click();
+  for (const name of ["Marek Dvorsky", "Lucie Dvorsky"]) await page.locator(".add-person", { hasText: name }).click();
+  await page.locator("#found", { hasText: "Known form: County agreement" }).waitFor();
+  await page.locator("#canvas").click({ position: { x: 4, y: 300 } });
+  await page.keyboard.press("Shift+A");
+  await page.getByText(`${kept} places taken`).waitFor();
+  await page.goto(`${app.url}/deals/1`);
+  await page.getByRole("button", { name: "Offer packet" }).click();
+  await page.waitForFunction((n) => document.getElementById("totals").textContent.includes(`2 people · ${n} places`), kept);
+  await page.goto(draft);
+  await page.locator(".field").first().waitFor();
 });
 
 test("a struck term is drawn where the signer will see it", async () => {

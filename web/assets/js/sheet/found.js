@@ -244,7 +244,11 @@ export class Found {
     const { looking } = this.data;
     const passed = this.draft.data.passed.length;
     const lacks = this.room?.lacks ?? [];
-    this.root.hidden = !list.length && !looking && !passed && !lacks.length && !this.data.known.length;
+    const known = knownForms(this.data.known, list, ({ s, page }) => {
+      this.pages.show({ ...s, document: page.document, page: page.page });
+      page.nodes.get(`spot ${s.id}`)?.g.focus({ preventScroll: true });
+    });
+    this.root.hidden = !list.length && !looking && !passed && !lacks.length && !known.length;
     this.root.parentElement.classList.toggle("with-found", !this.root.hidden);
     const parts = [];
     if (looking)
@@ -257,12 +261,7 @@ export class Found {
         el("button", { class: "plain", onclick: () => this.pass(ids) }, "pass over ", el("span", { class: "key" }, "Del")),
       );
     } else {
-      parts.push(
-        ...knownForms(this.data.known, list, ({ s, page }) => {
-          this.pages.show({ ...s, document: page.document, page: page.page });
-          page.nodes.get(`spot ${s.id}`)?.g.focus({ preventScroll: true });
-        }),
-      );
+      parts.push(...known);
       if (list.length) parts.push(...this.summary(list));
     }
     if (lacks.length)

@@ -18,7 +18,9 @@ export function seated(signers, s) {
 export const fromKept = ({ kept }) => (kept ? { ...kept, signer: 0 } : {});
 
 /** What is said of recognised forms: which, and what of them is worth a look. show brings a spot into view. */
-export function knownForms(known, spots, show) {
+export function knownForms(all, spots, show) {
+  const open = (k) => spots.some(({ s, page }) => s.kept && page.document === k.document);
+  const known = all.filter((k) => k.lost.length || k.fresh || open(k));
   if (!known.length) return [];
   const parts = [];
   const edition = (k) => (k.edition ? `, kept of another edition (${k.edition})` : "");
