@@ -3,14 +3,12 @@ package desk
 import (
 	"context"
 	"fmt"
-	"slices"
 	"sort"
 	"strings"
 
 	"indicum/core/field"
 	"indicum/core/pdf"
 	"indicum/core/spot"
-	"indicum/core/typeface"
 	"indicum/store"
 )
 
@@ -232,82 +230,3 @@ func (d *Desk) continueDocument(ctx context.Context, m store.Member, p store.Pac
 	}
 	return d.EditDraft(ctx, m, p.ID, now.Rev, edits)
 }
-
-// FitInitials finds room beside a place, such as a struck term, for the initials of some signers and for
-// what replaces the words, if that is given.
-func (d *Desk) FitInitials(ctx context.Context, m store.Member, id int64, fieldID string, signers []int64, note string) (Fit, error) {
-	out := Fit{Places: []field.Field{}, Lacks: []Lack{}}
-	t := d.Store.Read(ctx)
-	p, err := store.One[store.Packet](t, "id = ? AND office_id = ?", id, m.OfficeID)
-	if err != nil {
-		return out, err
-	}
-	dr, err := readDraft(t, p)
-	if err != nil {
-		return out, err
-	}
-	at := slices.IndexFunc(dr.fields, func(f field.Field) bool { return f.ID == fieldID })
-	if at < 0 {
-		return out, store.ErrNotFound
-	}
-	term := dr.fields[at]
-	for _, doc := range dr.documents {
-		if doc.ID != term.Document {
-			continue
-		}
-		seen, missing, err := sights(t, doc)
-		if err != nil {
-			return out, err
-		}
-		if len(missing) > 0 {
-			return out, problem("“%s” is still being looked at. Please try again in a moment.", doc.Name)
-		}
-		var here []field.Field
-		for _, f := range dr.fields {
-			if f.Document == doc.ID && f.Page == term.Page {
-				here = append(here, f)
-			}
-		}
-		size := doc.Pages[term.Page]
-		room := roomOn(size.Width, size.Height, seen[term.Page], here)
-		end := field.Rect{X: term.X + term.W - initialsW, Y: term.Y + term.H - initialsH, W: initialsW, H: initialsH}
-		if note = tidy(note); note != "" {
-			made := field.Field{ID: "nt" + shaOf([]byte(term.ID + note))[:20], Document: doc.ID, Page: term.Page, Kind: field.Note, Value: note}
-			at := field.Rect{X: term.X, Y: term.Y + term.H - noteH, W: typeface.Get("text").Width(note, noteType) + 4, H: noteH}
-			if o, ok := room.Beside(at, field.Note, nil); ok {
-				made.Rect = o.At(at)
-				room.Take(made.Rect)
-				out.Places = append(out.Places, made)
-			} else {
-				out.Lacks = append(out.Lacks, Lack{doc.ID, term.Page, "what replaces the words", made})
-			}
-		}
-		for _, id := range signers {
-			s := dr.signer(id)
-			if s == nil {
-				return out, ErrStale
-			}
-			ref := field.Field{ID: term.ID, Document: doc.ID, Page: term.Page, Kind: field.Initials, Rect: end, Required: true}
-			made := ref
-			made.ID, made.Signer = fitID(ref, id), id
-			if slices.ContainsFunc(here, func(f field.Field) bool { return f.ID == made.ID }) {
-				continue
-			}
-			o, ok := room.Beside(end, field.Initials, nil)
-			if !ok {
-				out.Lacks = append(out.Lacks, Lack{doc.ID, term.Page, "the initials of " + s.Name, ref})
-				continue
-			}
-			made.Rect = o.At(end)
-			room.Take(made.Rect)
-			out.Places = append(out.Places, made)
-		}
-	}
-	return out, nil
-}
-
-// Sizes in points of initials and of a note beside a struck term.
-const (
-	initialsW, initialsH = 34.0, 14.0
-	noteH, noteType      = 12.0, 8.5
-)

@@ -78,8 +78,15 @@ func (d *Desk) Send(ctx context.Context, m store.Member, who Who, id int64, rev 
 			return err
 		}
 		facts := map[string]string{"title": p.Title, "message": p.Message, "subject": p.Subject}
+		if err := dr.columns(t); err != nil {
+			return err
+		}
 		for i, doc := range docs {
-			if err := t.Model(&store.PacketDocument{}).Where("id = ?", doc.ID).Update("sent_sha", doc.SentSha).Error; err != nil {
+			row := dr.documents[i]
+			if row.SentSha = doc.SentSha; row.ID != doc.ID {
+				return ErrStale
+			}
+			if err := t.Save(&row).Error; err != nil {
 				return err
 			}
 			facts[fmt.Sprintf("document %d", i+1)] = doc.Name + ", SHA-256 " + doc.SentSha

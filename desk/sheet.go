@@ -27,6 +27,7 @@ type Sheet struct {
 	Notice    string           `json:"notice,omitempty"` // what the last change of a draft brought with it
 	Deal      int64            `json:"deal"`
 	Property  string           `json:"property"`
+	Side      string           `json:"side"` // "buyer" or "seller": whom the office acts for
 	Documents []SheetDocument  `json:"documents"`
 	Signers   []SheetSigner    `json:"signers"`
 	Copies    []SheetCopy      `json:"copies"`
@@ -121,6 +122,39 @@ func readDraft(t store.Tx, p store.Packet) (draft, error) {
 	return out, err
 }
 
+// columns finds out how the pages with places are set; pages that were not looked at are read across.
+func (d draft) columns(t store.Tx) error {
+	for i, doc := range d.documents {
+		seen, _, err := sights(t, doc)
+		if err != nil {
+			return err
+		}
+		d.documents[i].Columns = map[int][]field.Columns{}
+		for page, s := range seen {
+			if c := s.Columns(); len(c) > 0 {
+				d.documents[i].Columns[page] = c
+			}
+		}
+	}
+	return nil
+}
+
+// inOrder is a document's fields as people read.
+func (d draft) inOrder(doc store.PacketDocument) []field.Field {
+	byPage := make([][]field.Field, len(doc.Pages))
+	for _, f := range d.fields {
+		if f.Document == doc.ID && f.Page < len(byPage) {
+			byPage[f.Page] = append(byPage[f.Page], f)
+		}
+	}
+	var out []field.Field
+	for page, list := range byPage {
+		field.Order(list, doc.Columns[page])
+		out = append(out, list...)
+	}
+	return out
+}
+
 func (d draft) findings() []proof.Finding {
 	in := proof.Draft{Title: d.packet.Title, Now: store.Now(), Fields: d.fields, Words: d.words()}
 	if d.packet.DueAt != nil {
@@ -156,7 +190,7 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 		return Sheet{}, err
 	}
 	out := Sheet{
-		ID: p.ID, Title: p.Title, Subject: p.Subject, Message: p.Message, State: p.State, Rev: p.Rev, Deal: p.DealID, Property: dr.deal.Property,
+		ID: p.ID, Title: p.Title, Subject: p.Subject, Message: p.Message, State: p.State, Rev: p.Rev, Deal: p.DealID, Property: dr.deal.Property, Side: dr.deal.Side,
 		Documents: []SheetDocument{}, Signers: []SheetSigner{}, Copies: []SheetCopy{}, Fields: dr.fields, Findings: dr.findings(), Parties: []SheetParty{}, Everybody: []SheetParty{}, Shelf: []SheetDocument{}, Circles: []SheetCircle{}, Passed: append([]string{}, p.Passed...), Drawn: drawn(dr.fields),
 	}
 	if p.State == packet.Draft {

@@ -106,6 +106,9 @@ func (d *Desk) Preview(ctx context.Context, m store.Member, id, signer int64) (S
 		return out, err
 	}
 	dr, err := readDraft(t, out.Packet)
+	if err == nil {
+		err = dr.columns(t)
+	}
 	out.Sender, out.Deal, out.Signers, out.Documents = m, dr.deal, dr.signers, dr.documents
 	out.Places = places(dr, nil, signer)
 	return out, err
@@ -139,10 +142,7 @@ func places(dr draft, marks []store.Mark, me int64) []Place {
 	}
 	var out []Place
 	for _, doc := range dr.documents {
-		for _, f := range dr.fields {
-			if f.Document != doc.ID {
-				continue
-			}
+		for _, f := range dr.inOrder(doc) {
 			m, filled := byField[f.ID]
 			if shared := signers[me].AnyOf; shared != 0 && signers[f.Signer].AnyOf == shared {
 				f.Signer = me // whoever signs fills the places of the seat they share

@@ -25,11 +25,12 @@ type Spots struct {
 
 // SpotsPage is what was found on one page of a packet's document.
 type SpotsPage struct {
-	Document int64        `json:"document"`
-	Page     int          `json:"page"` // from 0
-	Foot     string       `json:"foot"` // what is printed at its foot, without numbers
-	Text     [][4]float64 `json:"text"` // lines of print: x, y, width, height
-	Spots    []SheetSpot  `json:"spots"`
+	Document int64           `json:"document"`
+	Page     int             `json:"page"` // from 0
+	Foot     string          `json:"foot"` // what is printed at its foot, without numbers
+	Text     [][4]float64    `json:"text"` // lines of print: x, y, width, height
+	Columns  []field.Columns `json:"columns,omitempty"`
+	Spots    []SheetSpot     `json:"spots"`
 }
 
 // SheetSpot is a spot on the sheet.
@@ -181,7 +182,7 @@ func (d *Desk) Spots(ctx context.Context, m store.Member, id int64) (Spots, erro
 		}
 		pages := make([]SpotsPage, len(seen))
 		for i, s := range seen {
-			pages[i] = SpotsPage{doc.ID, i, s.Foot(), s.Lines(), sheetSpots(doc, i, s.Spots)}
+			pages[i] = SpotsPage{doc.ID, i, s.Foot(), s.Lines(), s.Columns(), sheetSpots(doc, i, s.Spots)}
 		}
 		known, err := recognise(t, p.OfficeID, doc, pages)
 		if err != nil {

@@ -111,3 +111,31 @@ test("a struck term is drawn where the signer will see it", async () => {
   await page.waitForURL(/preview/);
   assert.equal(await page.locator(".place .mark-stroke").first().getAttribute("d"), shown);
 });
+
+test("a change made by hand is initialed by one’s clients; an execution block is the agent’s, last", async () => {
+  await page.goto(`${app.url}/deals/1`);
+  await page.locator('form[action$="/packets"] button').first().click();
+  await page.getByRole("button", { name: "add “Purchase agreement”" }).click();
+  for (const name of ["Marek Dvorsky", "Lucie Dvorsky"]) await page.locator(".add-person", { hasText: name }).click();
+  await page.locator(".person-name", { hasText: "Lucie Dvorsky" }).waitFor();
+  const box = async (x, y, w, h) => {
+    const leaf = await page.locator(".leaf").first().boundingBox();
+    const z = leaf.width / 612;
+    await page.mouse.move(leaf.x + x * z, leaf.y + y * z);
+    await page.mouse.down();
+    await page.mouse.move(leaf.x + (x + w) * z, leaf.y + (y + h) * z, { steps: 4 });
+    await page.mouse.up();
+    await page.getByText("Changed here by hand").waitFor();
+  };
+  await page.locator("#found").getByRole("button", { name: "all" }).waitFor({ timeout: 30_000 });
+  await box(70, 108, 120, 14);
+  await page.keyboard.press("h");
+  for (const who of ["Marek", "Lucie"]) await page.locator(`.field[aria-label^="Initials of ${who}"]`).first().waitFor();
+  assert.equal(await places(page), 2);
+  await page.locator("#canvas").click({ position: { x: 4, y: 300 } });
+  await box(80, 40, 330, 24); // no blanks in it: a row is made
+  await page.keyboard.press("y");
+  await page.getByText("4 places for you in turn 2, after everybody else").waitFor();
+  assert.equal(await places(page), 6);
+  await accessible(page, "an execution block");
+});

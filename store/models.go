@@ -237,6 +237,7 @@ type PacketDocument struct {
 	Pages    []PageAt `gorm:"serializer:json"`
 	Rides    bool     // goes along, nobody signs on it
 	SentSha  string
+	Columns  map[int][]field.Columns `gorm:"serializer:json"` // of its pages, once it was sent
 }
 
 // Signer is a person in one turn of a packet.

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"math"
 	"mime"
 	"net/http"
 	"strconv"
@@ -11,6 +12,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"indicum/core/field"
 	"indicum/core/letter"
 	"indicum/desk"
 	"indicum/store"
@@ -82,14 +84,27 @@ func (s *Server) fitSigner(w http.ResponseWriter, r *http.Request) {
 	writeJSON(w, http.StatusOK, fit)
 }
 
-// fitInitials says where there is room for initials beside a place.
+// fitInitials says where there is room for initials beside a changed term: field, document, page and the
+// rectangle x, y, w, h in points.
 func (s *Server) fitInitials(w http.ResponseWriter, r *http.Request) {
-	var signers []int64
-	for _, v := range r.URL.Query()["signer"] {
-		n, _ := strconv.ParseInt(v, 10, 64)
-		signers = append(signers, n)
+	q := r.URL.Query()
+	whole := func(s string) int64 {
+		n, _ := strconv.ParseInt(s, 10, 64)
+		return n
 	}
-	fit, err := s.desk.FitInitials(r.Context(), me(r).Member, id(r, "packet"), chi.URLParam(r, "field"), signers, r.URL.Query().Get("note"))
+	points := func(name string) float64 {
+		v, err := strconv.ParseFloat(q.Get(name), 64)
+		if err != nil || math.IsNaN(v) || math.Abs(v) > 1e5 {
+			return 0
+		}
+		return v
+	}
+	var signers []int64
+	for _, v := range q["signer"] {
+		signers = append(signers, whole(v))
+	}
+	term := desk.Change{Field: q.Get("field"), Document: whole(q.Get("document")), Page: int(whole(q.Get("page"))), Rect: field.Rect{X: points("x"), Y: points("y"), W: points("w"), H: points("h")}}
+	fit, err := s.desk.FitInitials(r.Context(), me(r).Member, id(r, "packet"), term, signers, q.Get("note"))
 	if err != nil {
 		s.fail(w, r, err)
 		return

@@ -147,7 +147,7 @@ func (s *site) fill(ctx context.Context, must func(error)) {
 	must(err)
 	s.token = regexp.MustCompile(`/sign/([A-Za-z0-9_-]{43})`).FindStringSubmatch(read.Text)[1]
 	image := sheet.Documents[0].Pages[0].Image + "820.png"
-	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "field": "field-one", "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token, "form": fmt.Sprint(shelved.ID), "mail": fmt.Sprint(waiting.ID), "contact": fmt.Sprint(known.ID), "party": fmt.Sprint(party.ID), "text": fmt.Sprint(text.ID), "circle": fmt.Sprint(circle.ID), "stencil": fmt.Sprint(kept.ID), "recipe": fmt.Sprint(recipe.ID)}
+	s.ids = map[string]string{"deal": fmt.Sprint(dealID), "source": fmt.Sprint(src.ID), "packet": fmt.Sprint(id), "doc": fmt.Sprint(sheet.Documents[0].ID), "page": "0", "image": image[strings.LastIndex(image, "/")+1:], "letter": fmt.Sprint(letter.ID), "n": "0", "signer": fmt.Sprint(sheet.Signers[0].ID), "token": s.token, "form": fmt.Sprint(shelved.ID), "mail": fmt.Sprint(waiting.ID), "contact": fmt.Sprint(known.ID), "party": fmt.Sprint(party.ID), "text": fmt.Sprint(text.ID), "circle": fmt.Sprint(circle.ID), "stencil": fmt.Sprint(kept.ID), "recipe": fmt.Sprint(recipe.ID)}
 }
 
 func (s *site) do(method, path, cookie string, body io.Reader, header ...string) (int, string, http.Header) {
@@ -206,7 +206,7 @@ var guards = map[string]string{
 	"GET /shelf": "list", "POST /shelf/forms": "list", "POST /shelf/forms/{form}": "own", "POST /shelf/forms/{form}/edition": "own", "GET /shelf/forms/{form}/file": "own",
 	"GET /deals/{deal}/incoming": "own", "GET /deals/{deal}/shelf": "own", "POST /deals/{deal}/shelf": "own", "POST /incoming/{mail}": "own",
 	"GET /deals/{deal}/bench": "own", "GET /deals/{deal}/bench/state": "own", "POST /deals/{deal}/bench": "own", "GET /sources/{source}/pages/{page}/{image}": "own",
-	"GET /packets/{packet}": "own", "GET /packets/{packet}/view": "own", "GET /packets/{packet}/sheet": "own", "GET /packets/{packet}/spots": "own", "GET /packets/{packet}/initials/{field}": "own", "GET /sources/{source}/looked": "own", "GET /packets/{packet}/fit/{signer}": "own", "POST /packets/{packet}/fit/{signer}/continue": "own", "POST /packets/{packet}/edit": "own", "GET /packets/{packet}/send": "own", "GET /packets/{packet}/preview/{signer}": "own", "POST /packets/{packet}/send": "own",
+	"GET /packets/{packet}": "own", "GET /packets/{packet}/view": "own", "GET /packets/{packet}/sheet": "own", "GET /packets/{packet}/spots": "own", "GET /packets/{packet}/initials": "own", "GET /sources/{source}/looked": "own", "GET /packets/{packet}/fit/{signer}": "own", "POST /packets/{packet}/fit/{signer}/continue": "own", "POST /packets/{packet}/edit": "own", "GET /packets/{packet}/send": "own", "GET /packets/{packet}/preview/{signer}": "own", "POST /packets/{packet}/send": "own",
 	"POST /packets/{packet}/remind": "own", "POST /packets/{packet}/readdress": "own", "POST /packets/{packet}/extend": "own", "POST /packets/{packet}/withdraw": "own",
 	"GET /packets/{packet}/executed.pdf": "own", "GET /packets/{packet}/executed.zip": "own", "GET /packets/{packet}/documents/{doc}/pages/{page}/{image}": "own",
 	"GET /mailroom/{letter}": "own", "GET /mailroom/{letter}/body": "own", "GET /mailroom/{letter}/attachments/{n}": "own",

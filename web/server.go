@@ -122,7 +122,7 @@ func (s *Server) members(r chi.Router) {
 	r.Get("/packets/{packet}/spots", s.spots)
 	r.Get("/sources/{source}/looked", s.looked)
 	r.Get("/packets/{packet}/fit/{signer}", s.fitSigner)
-	r.Get("/packets/{packet}/initials/{field}", s.fitInitials)
+	r.Get("/packets/{packet}/initials", s.fitInitials)
 	r.Post("/packets/{packet}/fit/{signer}/continue", s.continueSigner)
 	small.Post("/packets/{packet}/edit", s.edit)
 	r.Get("/packets/{packet}/preview/{signer}", s.preview)

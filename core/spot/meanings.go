@@ -9,7 +9,11 @@ import (
 
 const shortLine = 66.0 // points; a person's initials need less, a signature more
 
-var sentenceEnd = regexp.MustCompile(`[.;!?]["”’)]?\s+`)
+var (
+	sentenceEnd = regexp.MustCompile(`[.;!?]["”’)]?\s+`)
+	smallWord   = regexp.MustCompile(`^[a-z]{2,}$`)                         // of a sentence: at, on
+	datePart    = regexp.MustCompile(`(?i): *((?:day|month|year|time):?)$`) // one of several blanks that a heading names together
+)
 
 // tail is the part of a text before a blank that could name it; running reports that the blank stands
 // in the middle of a sentence.
@@ -19,6 +23,9 @@ func tail(g *segment) (text string, running bool) {
 		if rest := strings.TrimSpace(text[at[len(at)-1][1]:]); rest != "" {
 			text = rest
 		}
+	}
+	if m := datePart.FindStringSubmatch(text); m != nil {
+		return m[1], false
 	}
 	n := len(strings.Fields(text))
 	if n <= 6 || strings.HasSuffix(text, ":") && n <= 16 {

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"indicum/core/deal"
+	"indicum/core/field"
 )
 
 // paper sets text with letters half as wide as they are high.
@@ -198,5 +199,29 @@ func TestDisplayedCoordinates(t *testing.T) {
 	q.Skew = 0.03
 	if s := Find([]Page{q})[0]; s.Y+s.H > level.Y+level.H-2 || s.Y+s.H < level.Y+level.H-6 {
 		t.Errorf("left of the middle of a page that falls to the right the line lies higher: %+v, level %+v", s, level)
+	}
+}
+
+// Prose in two columns below a title, with a line across; rows of labels and blanks beside each other are none.
+func TestColumns(t *testing.T) {
+	s := Sight{Width: 612, Height: 792}
+	line := 0
+	put := func(x, y, w float64) {
+		line++
+		s.Words = append(s.Words, Word{Text: "words", Rect: field.Rect{X: x, Y: y, W: w, H: 10}, Line: line})
+	}
+	put(150, 60, 300)
+	for i := range 12 {
+		put(60, 100+14*float64(i), 220)
+		put(330, 107+14*float64(i), 220)
+	}
+	put(60, 290, 490)
+	for i := range 10 {
+		put(60, 320+20*float64(i), 70) // Buyer
+		put(330, 320+20*float64(i), 60)
+	}
+	got := s.Columns()
+	if len(got) != 1 || got[0].X < 282 || got[0].X > 330 || got[0].Top > 100 || got[0].Bottom < 271 || got[0].Bottom > 290 {
+		t.Errorf("columns %+v", got)
 	}
 }

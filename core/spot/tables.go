@@ -146,7 +146,7 @@ func (p *printed) margins(all []*place) {
 		if q.dropped || q.kind != Text || q.cell != nil || q.widget != nil || q.width() > shortLine || q.width() < 12 || q.right == nil && q.chained == nil {
 			continue
 		}
-		if q.left != nil && q.listed == 0 && len([]rune(plain(q.left.text))) > 3 {
+		if q.left != nil && q.listed == 0 && (len([]rune(plain(q.left.text))) > 3 || smallWord.MatchString(q.left.text)) {
 			continue
 		}
 		if c := q.chained; c != nil && q.left == nil && c.kind == Initials && q.x0-c.x1 < 14 {

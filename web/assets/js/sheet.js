@@ -2,6 +2,7 @@
 import { Draft } from "./sheet/store.js";
 import { Pages } from "./sheet/pages.js";
 import { Hand } from "./sheet/hand.js";
+import { Changed } from "./sheet/changed.js";
 import { coverage } from "./sheet/coverage.js";
 import { Found } from "./sheet/found.js";
 import { Inspector } from "./sheet/inspector.js";
@@ -20,6 +21,7 @@ const hand = new Hand(draft, pages, view);
 const people = new People(draft, view, hand);
 const inspector = new Inspector(draft, view, hand, pages);
 const found = new Found(draft, view, hand, pages);
+new Changed(draft, view, hand, pages, found);
 
 let frame = 0;
 let moved = true; // nothing but places under the hand has changed

@@ -31,9 +31,8 @@ function start(first) {
   const pageNo = new Map();
   let count = 0;
   for (const d of data.documents) d.pages.forEach((_, n) => pageNo.set(`${d.id}/${n}`, ++count));
-  const order = (f) => pageNo.get(`${f.document}/${f.page}`) * 1e6 + Math.round(f.y / 8) * 1000 + f.x;
   const automatic = ["date", "name", "email"];
-  const mine = () => data.places.filter((p) => p.mine && !p.freed && !automatic.includes(p.kind)).sort((a, b) => order(a) - order(b));
+  const mine = () => data.places.filter((p) => p.mine && !p.freed && !automatic.includes(p.kind)); // as people read
   const open = (p) => p.todo;
 
   async function ask(path, body) {
@@ -270,7 +269,7 @@ function start(first) {
 
   function write(p) {
     $("words-title").textContent = p.label || "What stands here?";
-    $("words-text").value = p.text || "";
+    $("words-text").value = p.text || today(p);
     $("words-trouble").textContent = "";
     $("words").showModal();
     $("words").querySelector("form").onsubmit = async (e) => {
@@ -282,6 +281,20 @@ function start(first) {
         $("words-trouble").textContent = err.message;
       }
     };
+  }
+
+  /** Parts of a date are proposed as of today; a short blank takes a short year. */
+  function today({ format, w }) {
+    const now = new Date();
+    const say = (how) => now.toLocaleString("en-US", how);
+    return (
+      {
+        day: String(now.getDate()),
+        month: say(w < 50 ? { month: "short" } : { month: "long" }),
+        year: w < 30 ? String(now.getFullYear()).slice(2) : String(now.getFullYear()),
+        time: say({ hour: "numeric", minute: "2-digit" }),
+      }[format] ?? ""
+    );
   }
 
   function finish() {

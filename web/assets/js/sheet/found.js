@@ -46,6 +46,11 @@ export class Found {
     return this.page(p)?.foot || "";
   }
 
+  /** Where a page is set in columns. */
+  columns(p) {
+    return this.page(p)?.columns || [];
+  }
+
   /** The lines of a page, to stand places on. */
   lines(p) {
     return this.page(p)?.spots || [];
@@ -127,11 +132,12 @@ export class Found {
 
   /** The open spots of a page: how each is told from what it was, and drawn. */
   marks(page) {
-    return this.open(page).map((s) => {
+    const spots = this.open(page).map((s) => {
       const who = this.holder(s);
       const key = [who?.id, who?.ink, who?.code, who?.name, s.x, s.y, s.w, s.h, this.chosen.has(s.id)].join();
       return { id: `spot ${s.id}`, key, make: () => this.mark(s, who, page) };
     });
+    return [...spots, ...this.view.changed.mark(page)];
   }
 
   mark(s, who, page) {
@@ -193,6 +199,7 @@ export class Found {
 
   /** The open spots inside a box drawn on a page. */
   box(page, b) {
+    this.view.changed.set(this.view.selected.size ? null : page, b);
     this.chosen = new Set(
       this.open(page)
         .filter((s) => s.x < b.x + b.w && s.x + s.w > b.x && s.y < b.y + b.h && s.y + s.h > b.y)
@@ -248,7 +255,8 @@ export class Found {
       this.pages.show({ ...s, document: page.document, page: page.page });
       page.nodes.get(`spot ${s.id}`)?.g.focus({ preventScroll: true });
     });
-    this.root.hidden = !list.length && !looking && !passed && !lacks.length && !known.length;
+    const boxed = this.view.changed.parts();
+    this.root.hidden = !boxed.length && !list.length && !looking && !passed && !lacks.length && !known.length;
     this.root.parentElement.classList.toggle("with-found", !this.root.hidden);
     const parts = [];
     if (looking)
@@ -260,10 +268,11 @@ export class Found {
         el("button", { class: "plain", onclick: () => this.take(ids) }, "take them ", el("span", { class: "key" }, "Enter")),
         el("button", { class: "plain", onclick: () => this.pass(ids) }, "pass over ", el("span", { class: "key" }, "Del")),
       );
-    } else {
+    } else if (!boxed.length) {
       parts.push(...known);
       if (list.length) parts.push(...this.summary(list));
     }
+    parts.push(...boxed);
     if (lacks.length)
       parts.push(
         el(

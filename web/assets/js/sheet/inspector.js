@@ -113,7 +113,7 @@ export class Inspector {
       "data-part": "words",
       onchange: (e) => {
         const words = e.target.value.trim();
-        if (one.kind === "strike" && one.h - (one.struck || 0) < 7) this.beside(one, [], words);
+        if (one.kind === "strike" && one.h - (one.struck || 0) < 7) this.view.changed.beside(one, [], words);
         else this.hand.alter(() => ({ value: words }));
       },
     });
@@ -153,22 +153,6 @@ export class Inspector {
     );
   }
 
-  /** Puts initials, and what replaces struck words, where there is room beside a term. */
-  async beside(term, signers, note = "") {
-    await this.draft.settle();
-    const query = new URLSearchParams([...signers.map((s) => ["signer", s.id]), ["note", note]]);
-    const r = await fetch(`/packets/${this.draft.id}/initials/${term.id}?${query}`, {
-      headers: { Accept: "application/json, text/plain" },
-    });
-    if (!r.ok) {
-      this.view.say((await r.text()).trim());
-      return;
-    }
-    const { places, lacks } = await r.json();
-    this.draft.change(places.map((f) => [null, f]));
-    this.view.say(lacks.length ? `There is no room beside it for ${lacks.map((l) => l.what).join(", ")}.` : "");
-  }
-
   /** Who initials a changed term. */
   concerned(term) {
     const near = (s) =>
@@ -183,9 +167,9 @@ export class Inspector {
       { class: "small mt-3 border-t border-hair pt-2 flex flex-wrap items-center gap-x-2 gap-y-1" },
       el("span", { class: "quiet" }, "Initials beside it:"),
       ...open.map((s) =>
-        el("button", { class: `plain ink-${s.ink} found-seat`, title: s.name, onclick: () => this.beside(term, [s]) }, s.code),
+        el("button", { class: `plain ink-${s.ink} found-seat`, title: s.name, onclick: () => this.view.changed.beside(term, [s]) }, s.code),
       ),
-      open.length > 1 ? el("button", { class: "plain", onclick: () => this.beside(term, open) }, "all") : "",
+      open.length > 1 ? el("button", { class: "plain", onclick: () => this.view.changed.beside(term, open) }, "all") : "",
     );
   }
 

@@ -1,6 +1,7 @@
 // The spine on the left and the pages in the middle. Pages have their size from the start; pictures
 // are fetched, and places drawn, as they come near. What did not change keeps its element.
 import { svg, fieldMark, kindOf } from "../ink.js";
+import { inOrder } from "./reading.js";
 
 export const round = (v) => Math.round(v * 100) / 100;
 
@@ -181,7 +182,7 @@ export class Pages {
   /** Draws what stands on a page: found spots, then fields. */
   draw(page) {
     const { fields, nodes, layer } = page;
-    fields.sort((a, b) => Math.round(a.y / 8) - Math.round(b.y / 8) || a.x - b.x);
+    inOrder(fields, this.view.found?.columns(page));
     const want = [
       ...(this.view.found?.marks(page) ?? []),
       ...fields.map((f) => ({ id: f.id, key: this.looks(f), make: () => this.mark(f, page) })),
