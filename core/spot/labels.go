@@ -20,6 +20,7 @@ func (p *printed) name(all []*place) {
 		p.beside(q, all, i)
 	}
 	rightward(all)
+	defer headRows(all)
 	stacked := p.habit(all)
 	for _, q := range all {
 		if q.in == nil {
@@ -31,6 +32,24 @@ func (p *printed) name(all []*place) {
 		if q.inside == nil && (q.cell == nil || q.head == nil && q.rowHead == nil) || q.widget != nil {
 			q.below = p.beneath(q, all, stacked)
 			q.above = p.over(q, all, stacked)
+		}
+	}
+}
+
+// headRows drops the cells of a table's heads: those whose text heads a column, and empty ones among them.
+func headRows(all []*place) {
+	for _, q := range all {
+		for _, o := range all {
+			if q.cell != nil && q.inside != nil && o.cell != nil && o.head != nil && o.head.base == q.inside.base && o.head.x0 == q.inside.x0 {
+				q.dropped = true
+			}
+		}
+	}
+	for _, q := range all {
+		for _, o := range all {
+			if q.cell != nil && q.inside == nil && q.head == nil && o.cell != nil && o.cell.y0 > q.cell.y0+4 && o.head != nil && o.head.base > q.cell.y0 && o.head.base < q.cell.y1 && math.Abs(o.cell.y0-q.cell.y1) < 4 {
+				q.dropped = true
+			}
 		}
 	}
 }
@@ -216,7 +235,7 @@ func (p *printed) over(q *place, all []*place, habit int) *segment {
 		if g.taken || g.size > 1.25*p.size || g.base > top || g.base < ceiling || g.x1 < q.x0 || g.x0 > q.x1 || len(g.words) > 9 {
 			continue
 		}
-		if math.Abs(g.x0-q.x0) > 14 && math.Abs((g.x0+g.x1)/2-(q.x0+q.x1)/2) > 14 {
+		if math.Abs(g.x0-q.x0) > 14 && math.Abs((g.x0+g.x1)/2-(q.x0+q.x1)/2) > 14 || p.endsParagraph(g) {
 			continue
 		}
 		if up, down := g.top-ceiling, q.y-g.base; ceiling > q.y-aboveReach && up < belowReach && (up <= 0.38*down || up <= 0.55*down && habit >= 0) {
@@ -227,6 +246,19 @@ func (p *printed) over(q *place, all []*place, habit int) *segment {
 		}
 	}
 	return best
+}
+
+// endsParagraph reports whether a short text is the last line of running text.
+func (p *printed) endsParagraph(g *segment) bool {
+	if !strings.HasSuffix(g.text, ".") || len(g.words) < 2 {
+		return false
+	}
+	for _, o := range p.segs {
+		if up := g.base - o.base; up > 0.9*g.size && up < 1.7*g.size && math.Abs(o.x0-g.x0) < 4 && o.width() > 0.45*p.Width && len(o.words) > 7 {
+			return true
+		}
+	}
+	return false
 }
 
 // heads finds the texts at the head of a cell's column and row.

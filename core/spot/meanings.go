@@ -89,7 +89,7 @@ func (p *printed) interpret(q *place) {
 	if q.below != nil {
 		add(q.below.text, 0.95)
 	}
-	if q.right != nil && !q.right.taken && !q.sentence && len(q.right.words) <= 6 && (len(say) == 0 || say[0].kind == "") {
+	if q.right != nil && !q.right.taken && !q.sentence && len(q.right.words) <= 6 && !byLine.MatchString(plain(q.right.text)) && (len(say) == 0 || say[0].kind == "") {
 		add(q.right.text, 0.85)
 	}
 	if q.head != nil {
@@ -119,7 +119,7 @@ func (p *printed) interpret(q *place) {
 		if q.role == "" && s.role != "" {
 			q.role, q.number = s.role, s.number
 			if s.roleOnly && q.kind == "" {
-				q.roleOnly = true
+				q.roleOnly, q.entity = true, s.entity
 			}
 			if q.label == "" {
 				q.label = s.text
@@ -127,6 +127,9 @@ func (p *printed) interpret(q *place) {
 		} else if q.role == s.role && q.number == 0 {
 			q.number = s.number
 		}
+	}
+	if q.role == "" && (q.kind == Initials || q.kind == Signature) && anyAgent.MatchString(plain(q.label)) {
+		q.nobodys = true
 	}
 	p.followChain(q, len(say) == 0)
 	if q.kind == "" && q.role != "" && !q.sentence {

@@ -28,6 +28,7 @@ type place struct {
 	listed   int  // the number printed before it, 0 for none
 	signs    *place
 	sure     float64
+	nobodys  bool // of a seat that the form leaves open: an agent, of either side
 	dropped  bool
 	group    string
 	side     string

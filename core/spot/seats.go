@@ -8,7 +8,7 @@ import (
 // seats says for whom each place is: from titles above, from the signature beside it, from the order.
 func (p *printed) seats(all []*place) {
 	for _, q := range all {
-		if !q.dropped && q.role == "" && (q.kind == Signature || q.kind == Initials) {
+		if !q.dropped && q.role == "" && !q.nobodys && (q.kind == Signature || q.kind == Initials) {
 			p.underTitle(q, all)
 		}
 	}
@@ -51,7 +51,7 @@ func (p *printed) underTitle(q *place, all []*place) {
 	score := math.Inf(1)
 	for _, g := range p.segs {
 		d := q.y - g.base
-		if d < 5 || d > titleReach || len(g.words) > 8 {
+		if d < 5 || d > titleReach || len(g.words) > 8 || belowOf(g, all) {
 			continue
 		}
 		m := read(g.text)
@@ -93,6 +93,16 @@ func (p *printed) underTitle(q *place, all []*place) {
 	}
 }
 
+// belowOf reports whether a text names the line above it.
+func belowOf(g *segment, all []*place) bool {
+	for _, o := range all {
+		if o.below == g && !o.dropped && o.kind != Text {
+			return true
+		}
+	}
+	return false
+}
+
 // partner finds the signature to which a date, a name or a detail belongs.
 func (p *printed) partner(q *place, all []*place) {
 	if q.kind == Text && !inBlock(q) {
@@ -112,7 +122,7 @@ func (p *printed) partner(q *place, all []*place) {
 			row = s
 		}
 	}
-	if row != nil && !(row.x0 > q.x0 && p.signAbove(q, all, match) != nil && q.kind != Date) {
+	if row != nil && !(row.x0 > q.x0 && p.ofColumn(q, all, match)) {
 		q.signs = row
 		return
 	}
@@ -130,6 +140,12 @@ func (p *printed) partner(q *place, all []*place) {
 	if q.kind == Text && math.Abs(q.signs.y-q.y) > 110 {
 		q.signs = nil
 	}
+}
+
+// ofColumn reports whether a place left of a signature belongs to the one above it instead.
+func (p *printed) ofColumn(q *place, all []*place, match func(*place) bool) bool {
+	up := p.signAbove(q, all, match)
+	return up != nil && (q.kind != Date || q.y-up.y < 50)
 }
 
 func sameRow(a, b *place) bool {
@@ -237,6 +253,9 @@ func (p *printed) startsAnew(a, q *place) bool {
 	if math.Abs(a.y-q.y) < 5 || sameRow(a, q) {
 		if q.kind == Initials && a.in != nil && q.in != nil && a.in != q.in {
 			return choiceWord(headText(a)) != choiceWord(headText(q)) || a.rowHead != q.rowHead
+		}
+		if q.kind == Initials && q.label != a.label && decides.MatchString(plain(q.label)) {
+			return true
 		}
 		if q.kind == Initials && q.left != nil && a.left != nil && q.left != a.left {
 			return choiceWord(q.left.text) != choiceWord(a.left.text)

@@ -79,6 +79,9 @@ func (p *printed) headsOver(q *place, all []*place) []*segment {
 	for _, segs := range lines {
 		known := 0
 		for _, g := range segs {
+			if caption(g, all) {
+				continue
+			}
 			if m := read(g.text); m.kind == Signature || m.kind == Date || m.kind == Initials || m.kind == Name {
 				known++
 			}
@@ -89,6 +92,16 @@ func (p *printed) headsOver(q *place, all []*place) []*segment {
 		}
 	}
 	return nil
+}
+
+// caption reports whether a text stands right below a line of its own.
+func caption(g *segment, all []*place) bool {
+	for _, o := range all {
+		if up := g.top - o.y; o.cell == nil && up > -2.5 && up < 6 && o.x0 > g.x0-12 && o.x0 < g.x1 && o.x1 > g.x0 {
+			return true
+		}
+	}
+	return false
 }
 
 // unnamed finds the lines below the title of a block that have no words of their own: who is named there
@@ -136,6 +149,37 @@ func (p *printed) titleRight(q *place, all []*place) *segment {
 	return nil
 }
 
+var (
+	decides  = regexp.MustCompile(`^(accepts?|rejects?|counters?|elects?|declines?|waives?|approves?|disapproves?|agrees?|consents?|acknowledges?)\b`)
+	anyAgent = regexp.MustCompile(`\b(agents?|brokers?|licensees?|realtors?)\b`)
+)
+
+// behindRow is the text right of a row of blanks that stand close together, and how many they are.
+func behindRow(q *place, all []*place) (*segment, int) {
+	n := 1
+	for _, o := range all { // before it
+		if o != q && math.Abs(o.y-q.y) < 5 && q.x0-o.x1 > -2 && q.x0-o.x1 < 14 {
+			n++
+		}
+	}
+	for range 6 {
+		if q.right != nil {
+			return q.right, n
+		}
+		var next *place
+		for _, o := range all {
+			if o != q && math.Abs(o.y-q.y) < 5 && o.x0-q.x1 > -2 && o.x0-q.x1 < 14 {
+				next = o
+			}
+		}
+		if next == nil {
+			break
+		}
+		q, n = next, n+1
+	}
+	return nil, n
+}
+
 const sectionReach = 300.0 // points from a heading to the last item below it
 
 // margins finds the blanks at the left of items: for initials where the heading above says so or the item
@@ -143,7 +187,15 @@ const sectionReach = 300.0 // points from a heading to the last item below it
 // older housing initial the items of a disclosure in this way.
 func (p *printed) margins(all []*place) {
 	for _, q := range all {
-		if q.dropped || q.kind != Text || q.cell != nil || q.widget != nil || q.width() > shortLine || q.width() < 12 || q.right == nil && q.chained == nil {
+		if q.dropped || q.kind != Text || q.cell != nil || q.widget != nil || q.width() > shortLine || q.width() < 12 {
+			continue
+		}
+		behind, row := behindRow(q, all)
+		if behind == nil && q.chained == nil || q.chained != nil && q.chained.sentence {
+			continue
+		}
+		if behind != nil && !q.sentence && decides.MatchString(plain(behind.text)) && (row > 1 || q.width() < 50) {
+			q.kind, q.sure, q.label = Initials, 0.75, behind.text
 			continue
 		}
 		if q.left != nil && q.listed == 0 && (len([]rune(plain(q.left.text))) > 3 || smallWord.MatchString(q.left.text)) {
@@ -171,10 +223,11 @@ func (p *printed) margins(all []*place) {
 		case head != nil:
 			m := read(head.text)
 			q.kind, q.role, q.sure, q.label = Initials, m.role, 0.8, head.text
-		case q.right != nil && len(q.right.words) > 3:
-			first := plain(strings.Join(strings.Fields(q.right.text)[:2], " "))
+			q.nobodys = m.role == "" && anyAgent.MatchString(plain(head.text))
+		case behind != nil && len(behind.words) > 3:
+			first := plain(strings.Join(strings.Fields(behind.text)[:2], " "))
 			if role, rest := roleIn(first); role != "" && len(strings.Fields(rest)) <= 1 {
-				q.kind, q.role, q.sure, q.label = Initials, role, 0.6, shortened(q.right.text)
+				q.kind, q.role, q.sure, q.label = Initials, role, 0.6, shortened(behind.text)
 			}
 		}
 	}

@@ -59,6 +59,8 @@ var (
 	clockWords  = regexp.MustCompile(`^(time|am|pm|am pm|day|month|year|\$)$`)
 	dateGlue    = regexp.MustCompile(`^[-/, 0-9]*$`)
 	listed      = regexp.MustCompile(`^\(?([1-9])[.):]?$`)
+	doneBy      = regexp.MustCompile(`^(received|accepted|approved|acknowledged|agreed|submitted|prepared|delivered|presented|executed|reviewed)( and \w+)? by$`)
+	byWhom      = regexp.MustCompile(`^by\b`)
 	byLine      = regexp.MustCompile(`^(x\s+)?by( \(?signature\)?)?$`)
 )
 
@@ -94,12 +96,16 @@ func read(label string) meaning {
 		m.kind = Signature
 	case byLine.MatchString(s):
 		m.kind, m.entity = Signature, true
+	case doneBy.MatchString(s):
+		m.kind = Signature
 	case s == "on": // a signature, on a day
 		m.kind = Date
 	case s == "x" || s == "✗" || s == "✕" || s == "×":
 		m.kind = Signature
 	case m.role != "" && bare == "":
-		m.roleOnly = true
+		m.roleOnly, m.entity = true, byWhom.MatchString(s)
+	case m.role != "" && decides.MatchString(bare) && len(strings.Fields(bare)) <= 2: // a column in which they choose
+		m.kind = Initials
 	case otherWords.MatchString(s) || dateRe.MatchString(s) || strings.Contains(s, "name") || clockWords.MatchString(s):
 		m.kind = Text
 	}

@@ -292,7 +292,7 @@ function start(first) {
         day: String(now.getDate()),
         month: say(w < 50 ? { month: "short" } : { month: "long" }),
         year: w < 30 ? String(now.getFullYear()).slice(2) : String(now.getFullYear()),
-        time: say({ hour: "numeric", minute: "2-digit" }),
+        time: say({ hour: "numeric", minute: "2-digit" }).replace(/\s/g, " "),
       }[format] ?? ""
     );
   }
