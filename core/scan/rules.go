@@ -15,6 +15,7 @@ const (
 	shortUp   = 20
 	thickest  = 8  // of what is still a line
 	widestGap = 13 // between dashes or dots
+	cutGap    = 4  // between two blanks; where ink is faint a line breaks for less
 	longSolid = 46 // longer than the strokes of letters
 	boxLeast  = 10 // side of a box to tick
 	boxMost   = 38
@@ -101,7 +102,7 @@ func (b *Bitmap) lines(shortest int) []Rule {
 			pieces = append(pieces, Rule(c))
 		}
 	}
-	out := chained(pieces, b.px(widestGap), b.px(shortest))
+	out := chained(pieces, b.px)
 	for _, r := range b.solid(b.px(longSolid), b.px(thickest)) {
 		known := false
 		for _, o := range out {
@@ -116,11 +117,13 @@ func (b *Bitmap) lines(shortest int) []Rule {
 
 // chained joins pieces that follow one another on a line. Pieces as short as dots must be many and evenly
 // spaced, or dirt and full stops would make rules.
-func chained(in []Rule, gap, shortest int) []Rule {
+func chained(in []Rule, px func(int) int) []Rule {
+	gap, shortest, cut, blank := px(widestGap), px(shortest), px(cutGap), px(shortest)
 	sort.Slice(in, func(a, b int) bool { return in[a].X0 < in[b].X0 })
 	type chain struct {
 		Rule
 		lastY  int // middle of the last piece
+		lastW  int // its length
 		ink, n int
 		least  int // shortest gap
 		wide   int // gaps much wider than that: a dot is missing
@@ -152,13 +155,16 @@ func chained(in []Rule, gap, shortest int) []Rule {
 			if d > gap*2/3 && (r.X1-r.X0 > gap || c.ink > gap*c.n) {
 				continue // only between dots; two lines may come as close
 			}
+			if d >= cut && min(r.X1-r.X0, c.lastW) >= blank {
+				continue // the blanks of two people, side by side
+			}
 			if abs(mid-c.lastY) <= 3 && d > -3 && (best == nil || abs(mid-c.lastY) < abs(mid-best.lastY)) {
 				best = c
 			}
 		}
 		open = kept
 		if best == nil {
-			open = append(open, &chain{Rule: r, lastY: mid, ink: r.X1 - r.X0 + 1, n: 1, least: 99})
+			open = append(open, &chain{Rule: r, lastY: mid, lastW: r.X1 - r.X0, ink: r.X1 - r.X0 + 1, n: 1, least: 99})
 			continue
 		}
 		d := r.X0 - best.X1
@@ -169,6 +175,7 @@ func chained(in []Rule, gap, shortest int) []Rule {
 		best.ink += r.X1 - r.X0 + 1
 		best.n++
 		best.X1, best.lastY = max(best.X1, r.X1), mid
+		best.lastW = r.X1 - r.X0
 		best.Y0, best.Y1 = min(best.Y0, r.Y0), max(best.Y1, r.Y1)
 	}
 	for _, c := range open {

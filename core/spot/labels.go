@@ -77,7 +77,7 @@ func (p *printed) beside(q *place, all []*place, at int) {
 		if math.Abs(g.base-middle) > 6 && !(q.widget != nil && g.base > q.top && g.base < q.y+3) || q.inside == g {
 			continue
 		}
-		if t := plain(g.text); t == "" || (dateGlue.MatchString(t) || p.Picture && len([]rune(t)) <= 2) && q.chained != nil && q.x0-stop < 26 {
+		if t := plain(g.text); t == "" || (dateGlue.MatchString(t) || p.Picture && len([]rune(t)) <= 2 && t != "on" && t != "by") && q.chained != nil && q.x0-stop < 26 {
 			continue // brackets and strokes around a blank
 		}
 		x0, x1 := q.x0, q.x1
@@ -337,7 +337,10 @@ func (p *printed) columnHead(c *cell) *segment {
 	// A head without a frame of its own, right above the table.
 	var best *segment
 	for _, g := range p.segs {
-		if mid := (g.x0 + g.x1) / 2; g.base < at.y0+1 && g.base > at.y0-16 && mid > c.x0 && mid < c.x1 && (best == nil || g.base > best.base) {
+		if strings.HasPrefix(g.text, "▒") {
+			continue // was not read
+		}
+		if mid := (g.x0 + g.x1) / 2; g.base < at.y0+1 && g.base > at.y0-16 && mid > c.x0 && mid < c.x1 && !p.endsParagraph(g) && (best == nil || g.base > best.base) {
 			best = g
 		}
 	}

@@ -8,10 +8,11 @@ import (
 // What is read off a scan has letters wrong here and there. Words that are almost one of those that labels
 // are made of are taken for it.
 var labelWords = []string{"buyer", "seller", "purchaser", "tenant", "landlord", "lessee", "lessor", "signature", "initials", "initial", "printed", "print",
-	"broker", "agent", "listing", "witness", "licensee", "dated", "signed", "owner", "buyers", "sellers", "tenants", "accepted", "title"}
+	"broker", "agent", "listing", "witness", "licensee", "dated", "signed", "owner", "buyers", "sellers", "tenants", "purchasers", "accepted", "received", "title", "elects", "declines", "accepts", "rejects", "acknowledgment"}
 
 var (
-	letterRun = regexp.MustCompile(`[A-Za-z]+`)
+	letterRun = regexp.MustCompile(`[A-Za-z](?:[-~_|!1]?[A-Za-z])*`) // a letter within may be none
+	byMisread = regexp.MustCompile(`^["“”‘’'8%&]y(:?)$`)
 	numberRun = regexp.MustCompile(`^(?i)(buyer|seller|tenant|landlord|purchaser|witness|owner)([il|!1-9])$`)
 )
 
@@ -23,6 +24,9 @@ func corrected(word string) string {
 			n = "1"
 		}
 		return m[1] + " " + n
+	}
+	if m := byMisread.FindStringSubmatch(word); m != nil {
+		return "By" + m[1]
 	}
 	at := letterRun.FindStringIndex(word)
 	if at == nil || at[1]-at[0] < 5 {
