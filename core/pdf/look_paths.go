@@ -120,7 +120,12 @@ func (v *view) path(o references.FPDF_PAGEOBJECT, m matrix, box field.Rect) {
 	if err != nil || count.Count > mostSegments {
 		return
 	}
-	t := tracer{v: v, m: m}
+	// The points of a path are as its operators give them, before the matrix that stood when it was drawn.
+	own, err := v.e.instance.FPDFPageObj_GetMatrix(&requests.FPDFPageObj_GetMatrix{PageObject: o})
+	if err != nil {
+		return
+	}
+	t := tracer{v: v, m: m.times(matrixOf(own.Matrix))}
 	for i := range count.Count {
 		t.segment(o, i)
 	}

@@ -36,8 +36,21 @@ func (p *printed) name(all []*place) {
 	}
 }
 
-// headRows drops the cells of a table's heads: those whose text heads a column, and empty ones among them.
+// headRows drops the cells of a table's heads: those whose text heads a column, empty ones among them, and
+// those that name a person above cells that say what is written into them.
 func headRows(all []*place) {
+	for _, q := range all {
+		if q.cell == nil || q.inside == nil || !read(q.inside.text).roleOnly {
+			continue
+		}
+		for _, o := range all {
+			if o.cell != nil && o.inside != nil && math.Abs(o.cell.y0-q.cell.y1) < 4 && o.cell.x0 > q.cell.x0-4 && o.cell.x1 < q.cell.x1+4 {
+				if m := read(o.inside.text); m.kind == Signature && m.role == "" {
+					q.dropped = true
+				}
+			}
+		}
+	}
 	for _, q := range all {
 		for _, o := range all {
 			if q.cell != nil && q.inside != nil && o.cell != nil && o.head != nil && o.head.base == q.inside.base && o.head.x0 == q.inside.x0 {
@@ -85,6 +98,9 @@ func (p *printed) beside(q *place, all []*place, at int) {
 			if q.inside != nil || p.cellOf(g) != nil && p.cellOf(g) != q.cell {
 				continue
 			}
+			if len(g.words) > 8 {
+				continue // prose beside the table
+			}
 			x0, x1 = q.cell.x0-1.5, q.cell.x1+1.5 // beyond its own walls
 		}
 		if g.x1 <= x0+3 && g.x0 >= stop-3 && (x0-g.x1 < leftReach || x0-g.x1 < farReach && g.labelLike()) && (q.left == nil || g.x1 > q.left.x1) && !p.walled(g.x1, x0, q.y) {
@@ -116,11 +132,18 @@ func rightward(all []*place) {
 		row := all[i:j]
 		i = j
 		first, last := row[0], row[len(row)-1]
-		if len(row) < 2 || first.left != nil || first.right == nil || last.right == nil || !first.right.labelLike() || !last.right.labelLike() {
+		if len(row) < 2 || first.left != nil || first.right == nil || !first.right.labelLike() {
+			continue
+		}
+		bracketed := strings.HasPrefix(first.right.text, "(")
+		for k := 1; k < len(row); k++ {
+			bracketed = bracketed && row[k].left == row[k-1].right && row[k].left != nil && strings.HasPrefix(row[k].left.text, "(")
+		}
+		if !bracketed && (last.right == nil || !last.right.labelLike()) {
 			continue
 		}
 		for k := 1; k < len(row); k++ {
-			if row[k].left != nil && row[k].left == row[k-1].right && row[k].left.x0-row[k-1].x1 < row[k].x0-row[k].left.x1 {
+			if row[k].left != nil && row[k].left == row[k-1].right && (bracketed || row[k].left.x0-row[k-1].x1 < row[k].x0-row[k].left.x1) {
 				row[k].left.taken = false
 				row[k].left = nil
 			}
@@ -191,8 +214,12 @@ func (p *printed) beneath(q *place, all []*place, habit int) *segment {
 		if down, ok := p.down(g, all, q); ok && down < aboveReach && (up > 0.55*down || up > 0.38*down && habit < 0) {
 			continue
 		}
-		if m := read(g.text); len(g.words) > 12 && m.kind == "" {
+		m := read(g.text)
+		if len(g.words) > 12 && m.kind == "" {
 			continue
+		}
+		if m.roleOnly && q.left != nil && math.Abs(g.x0-q.left.x0) < 4 && g.x0 < q.x0-14 {
+			continue // the title of the next block, set where the labels are
 		}
 		if best == nil || g.top < best.top-3 || math.Abs(g.top-best.top) <= 3 && g.x0 < best.x0 {
 			best = g

@@ -86,6 +86,9 @@ func (p *printed) interpret(q *place) {
 	} else if q.right != nil && goesOn(q.right, q) && q.typed {
 		q.sentence = true
 	}
+	if g := q.right; g != nil && !q.sentence && !g.taken && len(g.words) <= 5 && strings.HasPrefix(g.text, "(") && strings.HasSuffix(g.text, ")") {
+		add(q.right.text, 0.9) // in brackets behind it
+	}
 	if q.below != nil {
 		add(q.below.text, 0.95)
 	}

@@ -21,6 +21,16 @@ func (p *printed) seats(all []*place) {
 			p.partner(q, all)
 		}
 	}
+	for _, q := range all { // a date behind a printed name, in the row below the signature
+		if q.dropped || q.kind != Date || q.signs != nil || q.role != "" {
+			continue
+		}
+		for _, o := range all {
+			if !o.dropped && o.signs != nil && (o.kind == Name || o.kind == Text) && math.Abs(o.y-q.y) < 5 && o.x1 <= q.x0+3 {
+				q.signs = o.signs
+			}
+		}
+	}
 	for _, kind := range []string{Signature, Initials} {
 		p.number(all, kind)
 	}
@@ -265,6 +275,9 @@ func (p *printed) startsAnew(a, q *place) bool {
 	if a.in != nil && q.in != nil && q.kind == Initials && math.Abs(q.in.y0-a.in.y1) < 4 && q.role == a.role && q.rowHead != a.rowHead && q.rowHead != nil {
 		m := read(q.rowHead.text)
 		return m.role == "" // rows of people go on, rows of matters begin anew
+	}
+	if a.in != nil && q.in != nil && q.rowHead == a.rowHead && math.Abs(q.in.y0-a.in.y1) < 4 && math.Abs(q.in.x0-a.in.x0) < 4 {
+		return false // cells below one another, whatever stands beside them
 	}
 	if q.y-a.y > 130 {
 		return true
