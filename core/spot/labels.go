@@ -98,7 +98,7 @@ func (p *printed) beside(q *place, all []*place, at int) {
 			if q.inside != nil || p.cellOf(g) != nil && p.cellOf(g) != q.cell {
 				continue
 			}
-			if len(g.words) > 8 {
+			if len(g.words) > 8 && g.x1 < q.x1 {
 				continue // prose beside the table
 			}
 			x0, x1 = q.cell.x0-1.5, q.cell.x1+1.5 // beyond its own walls

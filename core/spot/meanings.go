@@ -51,6 +51,28 @@ func goesOn(g *segment, q *place) bool {
 	return unicode.IsLower(first[0]) || strings.ContainsRune(",.;%", first[0]) || len(g.words) > 5 && !unicode.IsUpper(first[0])
 }
 
+var (
+	preposition = regexp.MustCompile(`(?:\s|^)(?:by|on|of|at|to|for|from|the|and|with|within|until|before|after|between|than|is|be|in)$`)
+	definedTerm = regexp.MustCompile(`^\(\s*(?:hereinafter |the |called )*[“"”'‘]|^\([A-Za-z ]+\)[.,;]`)
+)
+
+// leadsOn reports whether a text before a blank is the beginning of a sentence: three words and a preposition.
+func leadsOn(text string) bool {
+	return len(strings.Fields(text)) >= 4 && preposition.MatchString(text) && !doneBy.MatchString(plain(text))
+}
+
+// defines reports whether what follows a blank in brackets is what the one named in it is called from there
+// on, or goes on with a sentence: between ____ (Landlord) and ____ (“Tenant”).
+func defines(q *place) bool {
+	if q.right == nil || !strings.HasPrefix(q.right.text, "(") {
+		return false
+	}
+	if definedTerm.MatchString(q.right.text) {
+		return true
+	}
+	return q.left != nil && preposition.MatchString(q.left.text)
+}
+
 // interpret says what a place is from the texts around it. chained places must come after the place
 // they follow.
 func (p *printed) interpret(q *place) {
@@ -76,14 +98,14 @@ func (p *printed) interpret(q *place) {
 	} else if q.left != nil && q.inside == nil {
 		text, running := tail(q.left)
 		q.label = text
-		q.sentence = running || q.right != nil && goesOn(q.right, q) && !strings.HasSuffix(text, ":")
+		q.sentence = running || q.right != nil && goesOn(q.right, q) && !strings.HasSuffix(text, ":") || leadsOn(text) || defines(q)
 		if !q.sentence {
 			add(text, 0.95)
 		} else if m := read(text); !running && m.kind == Initials {
 			q.sentence = false
 			add(text, 0.9)
 		}
-	} else if q.right != nil && goesOn(q.right, q) && q.typed {
+	} else if q.right != nil && (goesOn(q.right, q) && q.typed || defines(q)) {
 		q.sentence = true
 	}
 	if g := q.right; g != nil && !q.sentence && !g.taken && len(g.words) <= 5 && strings.HasPrefix(g.text, "(") && strings.HasSuffix(g.text, ")") {

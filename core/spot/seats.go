@@ -250,7 +250,7 @@ func (p *printed) number(all []*place, kind string) {
 		role := string(q.role)
 		if q.number == 0 && q.signs == nil {
 			q.number = 1
-			if a := last[role]; a != nil && !p.startsAnew(a, q) {
+			if a := last[role]; a != nil && !p.startsAnew(a, q, all) {
 				q.number = min(a.number+1, 9)
 			}
 		}
@@ -259,7 +259,7 @@ func (p *printed) number(all []*place, kind string) {
 }
 
 // startsAnew reports whether a place begins another list of the same people.
-func (p *printed) startsAnew(a, q *place) bool {
+func (p *printed) startsAnew(a, q *place, all []*place) bool {
 	if math.Abs(a.y-q.y) < 5 || sameRow(a, q) {
 		if q.kind == Initials && a.in != nil && q.in != nil && a.in != q.in {
 			return choiceWord(headText(a)) != choiceWord(headText(q)) || a.rowHead != q.rowHead
@@ -275,6 +275,11 @@ func (p *printed) startsAnew(a, q *place) bool {
 	if a.in != nil && q.in != nil && q.kind == Initials && math.Abs(q.in.y0-a.in.y1) < 4 && q.role == a.role && q.rowHead != a.rowHead && q.rowHead != nil {
 		m := read(q.rowHead.text)
 		return m.role == "" // rows of people go on, rows of matters begin anew
+	}
+	if q.kind == Initials && q.left == nil { // each item of a list is initialed anew
+		if item, _ := behindRow(q, all); item != nil && len(item.words) >= 3 && read(item.text).role == "" {
+			return true
+		}
 	}
 	if a.in != nil && q.in != nil && q.rowHead == a.rowHead && math.Abs(q.in.y0-a.in.y1) < 4 && math.Abs(q.in.x0-a.in.x0) < 4 {
 		return false // cells below one another, whatever stands beside them

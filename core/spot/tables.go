@@ -187,7 +187,7 @@ const sectionReach = 300.0 // points from a heading to the last item below it
 // older housing initial the items of a disclosure in this way.
 func (p *printed) margins(all []*place) {
 	for _, q := range all {
-		if q.dropped || q.kind != Text || q.cell != nil || q.widget != nil || q.width() > shortLine || q.width() < 12 {
+		if q.dropped || q.kind != Text || q.widget != nil || q.width() > shortLine || q.width() < 12 || q.cell != nil && (q.inside != nil || q.head != nil) {
 			continue
 		}
 		behind, row := behindRow(q, all)

@@ -59,7 +59,7 @@ var (
 	clockWords  = regexp.MustCompile(`^(time|am|pm|am pm|day|month|year|\$)$`)
 	dateGlue    = regexp.MustCompile(`^[-/, 0-9]*$`)
 	listed      = regexp.MustCompile(`^\(?([1-9])[.):]?$`)
-	doneBy      = regexp.MustCompile(`^(received|accepted|approved|acknowledged|agreed|submitted|prepared|delivered|presented|executed|reviewed)( and \w+)? by$`)
+	doneBy      = regexp.MustCompile(`(^|\s)(received|accepted|approved|acknowledged|agreed|submitted|prepared|delivered|presented|executed|reviewed)( and \w+)? by$`)
 	byWhom      = regexp.MustCompile(`^by\b`)
 	byLine      = regexp.MustCompile(`^(x\s+)?by( \(?signature\)?)?$`)
 )
@@ -96,7 +96,7 @@ func read(label string) meaning {
 		m.kind = Signature
 	case byLine.MatchString(s):
 		m.kind, m.entity = Signature, true
-	case doneBy.MatchString(s):
+	case doneBy.MatchString(s) && len(strings.Fields(s)) <= 5:
 		m.kind = Signature
 	case s == "on": // a signature, on a day
 		m.kind = Date
