@@ -40,8 +40,23 @@ func (p *printed) name(all []*place) {
 // those that name a person above cells that say what is written into them.
 func headRows(all []*place) {
 	for _, q := range all {
-		if q.cell == nil || q.inside == nil || !read(q.inside.text).roleOnly {
+		if q.cell == nil || q.inside == nil || len(q.inside.words) > 4 {
 			continue
+		}
+		if m := read(q.inside.text); m.role == "" || m.kind != "" {
+			continue
+		}
+		for _, o := range all { // the head of a row
+			if o.cell != nil && o.inside != nil && o.cell.x0 > q.cell.x1-4 && math.Abs(o.cell.y0-q.cell.y0) < 3 && math.Abs(o.cell.y1-q.cell.y1) < 3 {
+				if m := read(o.inside.text); m.kind == Signature && m.role == "" {
+					q.dropped = true
+				}
+			}
+		}
+		for _, o := range all {
+			if q.dropped && o.cell != nil && o.inside != nil && o.rowHead == nil && o.cell.x0 > q.cell.x1-4 && math.Abs(o.cell.y0-q.cell.y0) < 3 {
+				o.rowHead = q.inside
+			}
 		}
 		for _, o := range all {
 			if o.cell != nil && o.inside != nil && math.Abs(o.cell.y0-q.cell.y1) < 4 && o.cell.x0 > q.cell.x0-4 && o.cell.x1 < q.cell.x1+4 {
@@ -218,7 +233,7 @@ func (p *printed) beneath(q *place, all []*place, habit int) *segment {
 		if len(g.words) > 12 && m.kind == "" {
 			continue
 		}
-		if m.roleOnly && q.left != nil && math.Abs(g.x0-q.left.x0) < 4 && g.x0 < q.x0-14 {
+		if m.roleOnly && q.left != nil && math.Abs(g.x0-q.left.x0) < 4 && g.x0 < q.x0-14 && entitles(g, all) {
 			continue // the title of the next block, set where the labels are
 		}
 		if best == nil || g.top < best.top-3 || math.Abs(g.top-best.top) <= 3 && g.x0 < best.x0 {
@@ -226,6 +241,17 @@ func (p *printed) beneath(q *place, all []*place, habit int) *segment {
 		}
 	}
 	return best
+}
+
+// entitles reports whether a place below a text has a label in its column that names nobody: the text says who.
+func entitles(g *segment, all []*place) bool {
+	for _, o := range all {
+		if d := o.y - g.base; d > 8 && d < 48 && o.left != nil && math.Abs(o.left.x0-g.x0) < 4 {
+			m := read(o.left.text)
+			return m.role == "" && m.kind != Initials
+		}
+	}
+	return false
 }
 
 // down is the distance from a text to the next line below it.
