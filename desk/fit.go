@@ -8,7 +8,6 @@ import (
 
 	"indicum/core/field"
 	"indicum/core/pdf"
-	"indicum/core/spot"
 	"indicum/store"
 )
 
@@ -78,7 +77,7 @@ func (d *Desk) fit(t store.Tx, dr draft, signer int64) (Fit, error) {
 				return out, problem("“%s” is still being looked at. Please try again in a moment.", doc.Name)
 			}
 			at := doc.Pages[page]
-			room := roomOn(at.Width, at.Height, seen[page], here)
+			room := seen[page].Room(at.Width, at.Height, here)
 			for _, ref := range refs {
 				o, ok := room.Beside(ref.Rect, ref.Kind, before[ref.Kind])
 				if !ok {
@@ -131,24 +130,6 @@ func without(refs, all []field.Field, signer int64) []field.Field {
 // fitID names the place beside another, so that it is made once.
 func fitID(ref field.Field, signer int64) string {
 	return "ft" + shaOf(fmt.Appendf(nil, "%s/%d", ref.ID, signer))[:20]
-}
-
-const clearOf = 1.2 // points kept between a new place and print
-
-func roomOn(w, h float64, seen spot.Sight, fields []field.Field) *field.Room {
-	var print []field.Rect
-	for _, word := range seen.Words {
-		r := word.Rect
-		r.H *= 1.3 // what reaches below the line
-		print = append(print, r)
-	}
-	for _, s := range seen.Spots {
-		print = append(print, field.Rect{X: s.X, Y: s.Y, W: s.W, H: s.H})
-	}
-	for _, f := range fields {
-		print = append(print, f.Rect)
-	}
-	return field.NewRoom(w, h, field.Obstacles(print, clearOf), seen.Rules)
 }
 
 func (d draft) signer(id int64) *store.Signer {

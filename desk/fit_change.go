@@ -59,7 +59,7 @@ func (d *Desk) FitInitials(ctx context.Context, m store.Member, id int64, term C
 		}
 	}
 	size := doc.Pages[term.Page]
-	room := roomOn(size.Width, size.Height, seen[term.Page], here)
+	room := seen[term.Page].Room(size.Width, size.Height, here)
 	room.Take(term.Rect) // what was written by hand is not known otherwise
 	end := field.Rect{X: term.X + term.W - initialsW, Y: term.Y + term.H - initialsH, W: initialsW, H: initialsH}
 	if note = tidy(note); note != "" {

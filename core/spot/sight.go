@@ -123,3 +123,23 @@ func turned(r field.Rect, w, h float64, degrees int) field.Rect {
 	}
 	return r
 }
+
+const clearOf = 1.2 // points kept between a new place and print
+
+// Room is what is free on the page, of w by h points, for further places: nothing that is printed on it and
+// none of its places.
+func (s Sight) Room(w, h float64, places []field.Field) *field.Room {
+	var print []field.Rect
+	for _, word := range s.Words {
+		r := word.Rect
+		r.H *= 1.3 // what reaches below the line
+		print = append(print, r)
+	}
+	for _, k := range s.Spots {
+		print = append(print, field.Rect{X: k.X, Y: k.Y, W: k.W, H: k.H})
+	}
+	for _, f := range places {
+		print = append(print, f.Rect)
+	}
+	return field.NewRoom(w, h, field.Obstacles(print, clearOf), s.Rules)
+}
