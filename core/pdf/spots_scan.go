@@ -24,8 +24,9 @@ func (e *Engine) lookAtScans(ctx context.Context, key string, data []byte, pages
 			done()
 		}
 	}
+	readers := max(1, runtime.GOMAXPROCS(0)/max(1, len(todo))) // of one page
 	return eachPage(ctx, todo, func(i int) error {
-		seen, err := e.lookAtScan(ctx, key, data, i, pages[i])
+		seen, err := e.lookAtScan(ctx, key, data, i, pages[i], readers)
 		if err == nil {
 			pages[i] = seen
 		}
@@ -78,7 +79,7 @@ func letters(p spot.Page) int {
 // lookAtScan draws one page and looks at the picture: which way up it lies, how far askew, its rules and
 // boxes, and its words, unless the file has them as text already. A page that can't be drawn stays as
 // it was.
-func (e *Engine) lookAtScan(ctx context.Context, key string, data []byte, index int, p spot.Page) (spot.Page, error) {
+func (e *Engine) lookAtScan(ctx context.Context, key string, data []byte, index int, p spot.Page, readers int) (spot.Page, error) {
 	shown := p.Width
 	if p.Turn%180 != 0 {
 		shown = p.Height
@@ -107,7 +108,7 @@ func (e *Engine) lookAtScan(ctx context.Context, key string, data []byte, index 
 	}
 	p.Picture = true
 	dpi := float64(width) * 72 / shown
-	best, read, err := levelled(ctx, grey, look, p, turn, dpi, worded)
+	best, read, err := levelled(ctx, grey, look, p, turn, dpi, worded, readers)
 	if err != nil || worded {
 		return best, err
 	}
@@ -122,7 +123,7 @@ func (e *Engine) lookAtScan(ctx context.Context, key string, data []byte, index 
 		if other%180 != 0 {
 			q.Width, q.Height = p.Height, p.Width
 		}
-		again, better, err := levelled(ctx, grey, look, q, (turn+other)%360, dpi, false)
+		again, better, err := levelled(ctx, grey, look, q, (turn+other)%360, dpi, false, readers)
 		if err != nil {
 			return best, err
 		}
@@ -142,7 +143,7 @@ type reading struct {
 func (r reading) clear() float64 { return r.sum / float64(max(r.words, 6)) }
 
 // levelled looks at a picture turned clockwise. look is its bitmap, if there is one already.
-func levelled(ctx context.Context, grey *image.Gray, look *scan.Bitmap, p spot.Page, turn int, dpi float64, worded bool) (spot.Page, reading, error) {
+func levelled(ctx context.Context, grey *image.Gray, look *scan.Bitmap, p spot.Page, turn int, dpi float64, worded bool, readers int) (spot.Page, reading, error) {
 	first := turned(grey, turn).(*image.Gray)
 	g, b := first, look
 	if turn != 0 || b == nil {
@@ -183,12 +184,7 @@ func levelled(ctx context.Context, grey *image.Gray, look *scan.Bitmap, p spot.P
 			read = append(read, l.Box)
 		}
 	}
-	sheet := scan.NewSheet(first, p.Skew, read, slices.Concat(level, upright, boxes))
-	file, err := encode(sheet.Image)
-	if err != nil {
-		return p, reading{}, err
-	}
-	lines, err := scan.ReadSheet(ctx, sheet, file, int(dpi+0.5))
+	lines, err := readLines(ctx, first, p.Skew, read, slices.Concat(level, upright, boxes), dpi, readers)
 	if errors.Is(err, scan.ErrNoReader) {
 		p.Unread = true
 		return p, reading{}, nil
@@ -207,6 +203,28 @@ func levelled(ctx context.Context, grey *image.Gray, look *scan.Bitmap, p spot.P
 	}
 	p.Unread = how.words > 5 && how.clear() < readable
 	return p, how, nil
+}
+
+const leastShared = 6 // lines that are worth a reader of their own
+
+// readLines reads lines of type, by several readers at once where there are processors for them.
+func readLines(ctx context.Context, g *image.Gray, skew float64, boxes []scan.Box, drawn []scan.Rule, dpi float64, readers int) ([]scan.Line, error) {
+	readers = max(1, min(readers, len(boxes)/leastShared))
+	parts := make([][]scan.Line, readers)
+	errs := make([]error, readers)
+	var wg sync.WaitGroup
+	for i := range readers {
+		wg.Go(func() {
+			sheet := scan.NewSheet(g, skew, boxes[i*len(boxes)/readers:(i+1)*len(boxes)/readers], drawn)
+			file, err := encode(sheet.Image)
+			if err == nil {
+				parts[i], err = scan.ReadSheet(ctx, sheet, file, int(dpi+0.5))
+			}
+			errs[i] = err
+		})
+	}
+	wg.Wait()
+	return slices.Concat(parts...), errors.Join(errs...)
 }
 
 // spread works out where in a word that was read each letter stands.

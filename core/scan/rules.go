@@ -4,6 +4,7 @@ import (
 	"image"
 	"math"
 	"sort"
+	"sync"
 )
 
 // Rule is a straight line on a bitmap, level or upright; pixels from the top left.
@@ -45,17 +46,28 @@ func levelPart(g *image.Gray, skew float64, part Box, times int) *image.Gray {
 	step := 1 / float64(times)
 	mx, my := float64(g.Rect.Dx()-1)/2, float64(g.Rect.Dy()-1)/2
 	x0, y0 := float64(part.X0)-0.5+step/2-mx, float64(part.Y0)-0.5+step/2-my
-	for y := range h {
-		dx, dy := x0, y0+float64(y)*step
-		fx, fy := dx*cos-dy*sin+mx, dx*sin+dy*cos+my
-		row := out.Pix[y*out.Stride : y*out.Stride+w]
-		for x := range row {
-			row[x] = sample(g, fx, fy)
-			fx += cos * step
-			fy += sin * step
+	rows := func(from, to int) {
+		for y := from; y < to; y++ {
+			dx, dy := x0, y0+float64(y)*step
+			fx, fy := dx*cos-dy*sin+mx, dx*sin+dy*cos+my
+			row := out.Pix[y*out.Stride : y*out.Stride+w]
+			for x := range row {
+				row[x] = sample(g, fx, fy)
+				fx += cos * step
+				fy += sin * step
+			}
 		}
 	}
+	both(func() { rows(0, h/2) }, func() { rows(h/2, h) })
 	return out
+}
+
+// both does two things at once: a page alone need not wait for one processor.
+func both(a, b func()) {
+	var wg sync.WaitGroup
+	wg.Go(a)
+	b()
+	wg.Wait()
 }
 
 // sample reads a grey between pixels; beyond the edge it is white.
@@ -73,8 +85,9 @@ func sample(g *image.Gray, fx, fy float64) uint8 {
 
 // Rules finds the level and the upright rules of a level page.
 func (b *Bitmap) Rules() (level, upright []Rule) {
-	level = b.lines(shortest)
-	for _, r := range b.Turned(90).lines(shortUp) {
+	var up []Rule
+	both(func() { up = b.Turned(90).lines(shortUp) }, func() { level = b.lines(shortest) })
+	for _, r := range up {
 		// Turned clockwise, the left edge became the upper one.
 		r = Rule{r.Y0, b.H - 1 - r.X1, r.Y1, b.H - 1 - r.X0}
 		if r.Y1-r.Y0 > b.px(longSolid)*3/2 || meets(r, level) {
