@@ -64,7 +64,7 @@ func (d *Desk) ImportContacts(ctx context.Context, office int64, data []byte) (I
 }
 
 func contactRow(office int64, c contact.Contact) store.Contact {
-	return store.Contact{OfficeID: office, Name: clip(c.Name, 160), Email: clip(c.Email, 254), Phone: clip(c.Phone, 60), Company: clip(c.Company, 160)}
+	return store.Contact{OfficeID: office, Name: clip(c.Name, 160), Email: clip(c.Email, 254), Phone: clip(c.Phone, 60), Company: clip(c.Company, 160), License: clip(c.License, 60)}
 }
 
 // ExportContacts writes the whole address book as vCard or CSV.
@@ -75,7 +75,7 @@ func (d *Desk) ExportContacts(ctx context.Context, office int64, cards bool) ([]
 	}
 	list := make([]contact.Contact, len(rows))
 	for i, r := range rows {
-		list[i] = contact.Contact{Name: r.Name, Email: r.Email, Phone: r.Phone, Company: r.Company}
+		list[i] = contact.Contact{Name: r.Name, Email: r.Email, Phone: r.Phone, Company: r.Company, License: r.License}
 	}
 	if cards {
 		return contact.Cards(list)

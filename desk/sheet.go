@@ -78,6 +78,11 @@ type SheetSigner struct {
 	Meant  string `json:"meant,omitempty"` // the address that was probably meant
 	Prints string `json:"prints"`          // in printed-name places
 	For    string `json:"for,omitempty"`   // whom a proxy signs for, and as what
+
+	// What forms ask for beside a signature, as far as it is known.
+	Company  string `json:"company,omitempty"`
+	License  string `json:"license,omitempty"`
+	Capacity string `json:"capacity,omitempty"`
 }
 
 // SheetParty is somebody who could become a signer; ID 0 is the member who looks.
@@ -216,12 +221,15 @@ func (d *Desk) sheet(t store.Tx, m store.Member, p store.Packet) (Sheet, error) 
 	taken := map[int64]bool{}
 	self := false
 	for _, s := range dr.signers {
-		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Role, s.Number, s.Turn, s.MemberID == m.ID, s.Stage, s.PartyID, s.Follows, s.Note, contact.Suggest(s.Email), s.PrintedName(), forWhom(s)})
+		out.Signers = append(out.Signers, SheetSigner{s.ID, s.Name, s.Email, s.Seat().Code(), s.Seat().Title(), s.Ink, s.Role, s.Number, s.Turn, s.MemberID == m.ID, s.Stage, s.PartyID, s.Follows, s.Note, contact.Suggest(s.Email), s.PrintedName(), forWhom(s), "", "", ""})
 		taken[s.PartyID] = true
 		self = self || s.MemberID == m.ID
 	}
 	if p.State != packet.Draft {
 		return out, nil
+	}
+	if err := signerDetails(t, dr, out.Signers); err != nil {
+		return out, err
 	}
 	parties, err := store.All[store.Party](t, "role, number", "deal_id = ?", p.DealID)
 	if err != nil {
@@ -299,4 +307,32 @@ func (d *Desk) zone(t store.Tx, office int64) *time.Location {
 		return time.UTC
 	}
 	return zone
+}
+
+// signerDetails adds what forms ask for beside a signature: from the office, the address book, and who is signed for.
+func signerDetails(t store.Tx, dr draft, signers []SheetSigner) error {
+	var emails []string
+	for _, s := range signers {
+		emails = append(emails, s.Email)
+	}
+	known, err := store.All[store.Contact](t, "id", "office_id = ? AND email IN ?", dr.packet.OfficeID, append(emails, ""))
+	if err != nil {
+		return err
+	}
+	for i := range signers {
+		s := &signers[i]
+		for _, c := range known {
+			if s.Email != "" && strings.EqualFold(c.Email, s.Email) && (s.Company == "" || strings.EqualFold(c.Name, s.Name)) {
+				s.Company, s.License = c.Company, c.License
+			}
+		}
+		row := dr.signers[i]
+		switch {
+		case row.Standing != nil:
+			s.Company, s.Capacity = row.Standing.Principal, string(row.Standing.Capacity)
+		case row.MemberID != 0 && s.Company == "":
+			s.Company = dr.texts.office.Name
+		}
+	}
+	return nil
 }

@@ -99,6 +99,7 @@ type Contact struct {
 	Email    string
 	Phone    string
 	Company  string
+	License  string // number of an agent's or broker's
 }
 
 // Proxy is somebody who signs for a party.

@@ -35,7 +35,7 @@ func (s *Server) contactsPage(w http.ResponseWriter, r *http.Request, more map[s
 func (s *Server) contacts(w http.ResponseWriter, r *http.Request) { s.contactsPage(w, r, nil) }
 
 func (s *Server) keepContact(w http.ResponseWriter, r *http.Request) {
-	c := contact.Contact{Name: r.FormValue("name"), Email: r.FormValue("email"), Phone: r.FormValue("phone"), Company: r.FormValue("company")}
+	c := contact.Contact{Name: r.FormValue("name"), Email: r.FormValue("email"), Phone: r.FormValue("phone"), Company: r.FormValue("company"), License: r.FormValue("license")}
 	if err := s.desk.KeepContact(r.Context(), me(r).OfficeID, c); err != nil {
 		s.fail(w, r, err)
 		return

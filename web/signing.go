@@ -108,6 +108,7 @@ type signingPlace struct {
 	Todo   bool    `json:"todo"`
 	Freed  bool    `json:"freed"`
 	Clash  string  `json:"clash"`
+	Fits   int     `json:"fits,omitempty"` // letters, about, of a text
 }
 
 func (s *Server) signingSheet(v desk.Signing, pages func(store.PacketDocument) []desk.SheetPage) signingSheet {
@@ -125,7 +126,11 @@ func (s *Server) signingSheet(v desk.Signing, pages func(store.PacketDocument) [
 }
 
 func placeJSON(p desk.Place) signingPlace {
-	return signingPlace{p.Field, p.Mine, p.Filled, p.Content, p.Fill, p.Stroke, p.Width, p.Todo, p.Freed, p.Clash}
+	fits := 0
+	if p.Kind == field.Text {
+		fits = p.Fits()
+	}
+	return signingPlace{p.Field, p.Mine, p.Filled, p.Content, p.Fill, p.Stroke, p.Width, p.Todo, p.Freed, p.Clash, fits}
 }
 
 func (s *Server) consent(w http.ResponseWriter, r *http.Request) {

@@ -22,6 +22,7 @@ type Contact struct {
 	Email   string `json:"email"`
 	Phone   string `json:"phone"`
 	Company string `json:"company"`
+	License string `json:"license"` // number of an agent's or broker's
 }
 
 // Fault is a part of a file that could not be read.
@@ -54,7 +55,7 @@ func unique(in []Contact) (out []Contact, twice int) {
 // check tidies a contact and says what is wrong with it, "" for nothing.
 func check(c *Contact) string {
 	tidy := func(s string) string { return strings.Join(strings.Fields(strings.ToValidUTF8(s, "")), " ") }
-	c.Name, c.Email, c.Phone, c.Company = tidy(c.Name), strings.TrimSpace(c.Email), tidy(c.Phone), tidy(c.Company)
+	c.Name, c.Email, c.Phone, c.Company, c.License = tidy(c.Name), strings.TrimSpace(c.Email), tidy(c.Phone), tidy(c.Company), tidy(c.License)
 	if c.Name == "" {
 		c.Name = c.Company
 	}

@@ -12,15 +12,15 @@ import (
 
 func TestPaste(t *testing.T) {
 	for text, want := range map[string][]Contact{
-		"Marek Dvorsky, marek@example.net, 555-010-2233":                                                       {{"Marek Dvorsky", "marek@example.net", "555-010-2233", ""}},
-		"Lucie Dvorsky <lucie@example.net>\nMarek Dvorsky <marek@example.net>":                                 {{"Lucie Dvorsky", "lucie@example.net", "", ""}, {"Marek Dvorsky", "marek@example.net", "", ""}},
-		"--\nInes Halloran\nLantern Pike Realty\nMobile: (555) 010-7788\nE-mail: ines@lanternpike.example.org": {{"Ines Halloran", "ines@lanternpike.example.org", "(555) 010-7788", "Lantern Pike Realty"}},
-		"o.bekele@example.org": {{"O Bekele", "o.bekele@example.org", "", ""}},
-		"Ottoline Bekele":      {{"Ottoline Bekele", "", "", ""}},
-		"BEGIN:VCARD\nVERSION:3.0\nN:Quint;Piet;;;\nEMAIL;TYPE=home:piet@example.org\nEND:VCARD": {{"Piet Quint", "piet@example.org", "", ""}},
+		"Marek Dvorsky, marek@example.net, 555-010-2233":                                                       {{"Marek Dvorsky", "marek@example.net", "555-010-2233", "", ""}},
+		"Lucie Dvorsky <lucie@example.net>\nMarek Dvorsky <marek@example.net>":                                 {{"Lucie Dvorsky", "lucie@example.net", "", "", ""}, {"Marek Dvorsky", "marek@example.net", "", "", ""}},
+		"--\nInes Halloran\nLantern Pike Realty\nMobile: (555) 010-7788\nE-mail: ines@lanternpike.example.org": {{"Ines Halloran", "ines@lanternpike.example.org", "(555) 010-7788", "Lantern Pike Realty", ""}},
+		"o.bekele@example.org": {{"O Bekele", "o.bekele@example.org", "", "", ""}},
+		"Ottoline Bekele":      {{"Ottoline Bekele", "", "", "", ""}},
+		"BEGIN:VCARD\nVERSION:3.0\nN:Quint;Piet;;;\nEMAIL;TYPE=home:piet@example.org\nEND:VCARD": {{"Piet Quint", "piet@example.org", "", "", ""}},
 		"":                         nil,
 		"12 Saltmarsh Lane\n97001": nil,
-		"José Ruiz y Picasso; jose@exämple.example.org": {{"José Ruiz y Picasso", "jose@exämple.example.org", "", ""}},
+		"José Ruiz y Picasso; jose@exämple.example.org": {{"José Ruiz y Picasso", "jose@exämple.example.org", "", "", ""}},
 	} {
 		if got := Paste(text); !reflect.DeepEqual(got, want) {
 			t.Errorf("%q:\ngot  %+v\nwant %+v", text, got, want)
@@ -49,7 +49,7 @@ func TestReadsLargeAndBrokenFiles(t *testing.T) {
 		if len(good) != 5000 || twice != 1 || len(faults) != 3 {
 			t.Fatalf("%s: %d read, %d twice, faults %+v", name, len(good), twice, faults)
 		}
-		if good[3] != (Contact{"José Müller 3", "j3@example.net", "555 0103", "Quint, & Söhne"}) {
+		if good[3] != (Contact{"José Müller 3", "j3@example.net", "555 0103", "Quint, & Söhne", ""}) {
 			t.Errorf("%s: %+v", name, good[3])
 		}
 		if faults[0].Line != 5003 || !strings.Contains(faults[0].Why, "no name") || !strings.Contains(faults[1].Why, "cannot be right") || !strings.Contains(faults[2].Why, "quotation marks") {
@@ -65,7 +65,7 @@ func TestReadsLargeAndBrokenFiles(t *testing.T) {
 }
 
 func TestWhatIsWrittenIsReadAgain(t *testing.T) {
-	list := []Contact{{"Ottoline, \"Otti\" Bekele", "o@example.org", "+1 555 0100", "Bekele; Söhne, Inc."}, {"=cmd()", "", "", ""}, {"山田 花子", "hanako@example.org", "", ""}}
+	list := []Contact{{"Ottoline, \"Otti\" Bekele", "o@example.org", "+1 555 0100", "Bekele; Söhne, Inc.", "OR-201234"}, {"=cmd()", "", "", "", ""}, {"山田 花子", "hanako@example.org", "", "", ""}}
 	cards, err := Cards(list)
 	if err != nil {
 		t.Fatal(err)

@@ -85,6 +85,7 @@ var heads = map[string]string{
 	"e-mail": "email", "email": "email", "e-mail address": "email", "email address": "email", "e-mail 1 - value": "email", "mail": "email",
 	"phone": "phone", "phone number": "phone", "mobile phone": "phone", "mobile": "phone", "telephone": "phone", "phone 1 - value": "phone", "business phone": "phone",
 	"company": "company", "organization": "company", "organisation": "company", "firm": "company",
+	"license": "license", "licence": "license", "license number": "license", "licence number": "license", "license no": "license",
 }
 
 // readTable reads CSV with a heading row, separated by commas, semicolons or tabs.
@@ -136,7 +137,7 @@ func readTable(text string) (good []Contact, faults []Fault) {
 		if strings.TrimSpace(strings.Join(row, "")) == "" {
 			continue
 		}
-		c := Contact{Name: at("name"), Email: at("email"), Phone: at("phone"), Company: at("company")}
+		c := Contact{Name: at("name"), Email: at("email"), Phone: at("phone"), Company: at("company"), License: at("license")}
 		if strings.TrimSpace(c.Name) == "" {
 			c.Name = at("first") + " " + at("last")
 		}
@@ -154,9 +155,9 @@ func Table(list []Contact) ([]byte, error) {
 	var out bytes.Buffer
 	w := csv.NewWriter(&out)
 	w.UseCRLF = true
-	w.Write([]string{"Name", "E-mail", "Phone", "Company"})
+	w.Write([]string{"Name", "E-mail", "Phone", "Company", "License"})
 	for _, c := range list {
-		row := []string{c.Name, c.Email, c.Phone, c.Company}
+		row := []string{c.Name, c.Email, c.Phone, c.Company, c.License}
 		for i, v := range row {
 			if i != 2 && v != "" && strings.ContainsAny(v[:1], "=+-@\t") {
 				row[i] = "'" + v

@@ -109,6 +109,10 @@ func (r *Room) Beside(ref Rect, k Kind, before []Offset) (Offset, bool) {
 	var best Offset
 	least := math.Inf(1)
 	lw, lh := Least(k)
+	across := reachAcross
+	if k == Note {
+		across = r.widest() // what replaces struck words may stand in the margin
+	}
 	for _, scale := range []float64{1, 0.85, 0.7, 0.6, 0.5, 0.4} {
 		w, h := math.Max(lw, ref.W*scale), math.Max(lh, ref.H*math.Max(scale, 0.75))
 		shrunk := (1 - scale) * 90
@@ -117,13 +121,16 @@ func (r *Room) Beside(ref Rect, k Kind, before []Offset) (Offset, bool) {
 		}
 		for dy := -reachDown; dy <= reachDown; dy += 1 {
 			down := math.Abs(dy) * 1.3
+			if k == Note {
+				down *= 4 // on another line nobody would know what it replaces
+			}
 			if dy != 0 {
 				down += 10 // the same line is best
 			}
 			if shrunk+down >= least {
 				continue
 			}
-			for dx := -reachAcross; dx <= reachAcross; dx += 2 {
+			for dx := -across; dx <= across; dx += 2 {
 				o := Offset{dx, dy, w, h}
 				if dx > 0 && dy == 0 { // against the end of the other place, whatever its length
 					o.DX = ref.W + dx
@@ -140,6 +147,8 @@ func (r *Room) Beside(ref Rect, k Kind, before []Offset) (Offset, bool) {
 	}
 	return best, !math.IsInf(least, 1)
 }
+
+func (r *Room) widest() float64 { return 2 * float64(r.w/2) }
 
 // divided reports whether rules part two places: another row of a table, another cell of its row. Only the
 // margin right beside a table belongs to its row as well.

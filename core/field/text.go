@@ -100,17 +100,26 @@ func (f Field) CheckText(text string) error {
 	if missing := face.Missing(text); missing != "" {
 		return fmt.Errorf("%w: these characters can’t be printed here: “%s”", ErrField, missing)
 	}
-	least := minSize
-	if f.Size > 0 {
-		least = math.Min(f.Size, goodSize) // type that was given a size is not made unreadable
-	}
-	if utf8.RuneCountInString(text) > MaxText || face.Width(text, least) > f.W-2*inset+0.01 {
+	if utf8.RuneCountInString(text) > MaxText || face.Width(text, f.leastSize()) > f.W-2*inset+0.01 {
 		return ErrTooLong
 	}
 	if form, _ := formatOf(f.Format); form.re != nil && !form.re.MatchString(strings.TrimSpace(text)) {
 		return fmt.Errorf("%w: this should be a %s, like “%s”", ErrField, form.Title, form.Example)
 	}
 	return nil
+}
+
+// Fits is about how many letters the field holds on its one line.
+func (f Field) Fits() int {
+	return max(1, int((f.W-2*inset)/typeface.Get(f.face()).Width("n", f.leastSize())))
+}
+
+// leastSize is the smallest size at which its text is set: type that was given a size is not made unreadable.
+func (f Field) leastSize() float64 {
+	if f.Size > 0 {
+		return math.Min(f.Size, goodSize)
+	}
+	return minSize
 }
 
 // drawText sets a text on the lower edge of the field.

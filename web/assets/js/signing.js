@@ -271,7 +271,9 @@ function start(first) {
     $("words-title").textContent = p.label || "What stands here?";
     $("words-text").value = p.text || today(p);
     $("words-trouble").textContent = "";
+    $("words-fits").textContent = `About ${p.fits} letters fit on the line.`;
     $("words").showModal();
+    $("words-text").select();
     $("words").querySelector("form").onsubmit = async (e) => {
       e.preventDefault();
       try {

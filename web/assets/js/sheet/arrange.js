@@ -34,6 +34,16 @@ export function snapped(f, lines, neighbours) {
   return out;
 }
 
+/** How far it is from a place to the next printed line, up or down, or to where the next one begins, left or right. */
+export function nextStep(f, lines, text, dx, dy) {
+  const at = dx ? f.x : f.y + f.h;
+  const stops = dx
+    ? [...lines.map((l) => l.x), ...text.map(([x]) => x)]
+    : [...lines.map((l) => l.y + l.h), ...text.map(([, y, , h]) => y + h)];
+  const far = stops.map((s) => (s - at) * (dx || dy)).filter((d) => d > 1);
+  return far.length ? round(Math.min(...far) * (dx || dy)) : 0;
+}
+
 /** What a place becomes when it is lined up with others; the first one leads. */
 export const lineUp = {
   left: (list) => list.map(() => ({ x: list[0].x })),

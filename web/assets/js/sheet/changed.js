@@ -62,9 +62,17 @@ export class Changed {
     ];
   }
 
+  /** The box, or by keyboard the one place that is chosen. */
+  where() {
+    const [one, more] = this.hand.chosen();
+    return this.box ?? (one && !more ? { page: this.hand.pageOf(one), x: one.x, y: one.y, w: one.w, h: one.h } : null);
+  }
+
   key(e) {
-    if (!this.box || e.target.closest?.("input, textarea, select, dialog, #people-column") || e.ctrlKey || e.metaKey || e.altKey) return;
-    const act = { h: () => this.initials(this.clients()), y: () => this.execute(), escape: () => this.set(null) }[e.key.toLowerCase()];
+    if (!this.where() || e.target.closest?.("input, textarea, select, dialog, #people-column") || e.ctrlKey || e.metaKey || e.altKey)
+      return;
+    const boxed = { y: () => this.execute(), escape: () => this.set(null) };
+    const act = { h: () => this.initials(this.clients()), ...(this.box ? boxed : {}) }[e.key.toLowerCase()];
     if (!act) return;
     e.preventDefault();
     e.stopPropagation();
@@ -76,7 +84,7 @@ export class Changed {
       this.view.say("None of your clients signs here yet.");
       return;
     }
-    const { page, x, y, w, h } = this.box;
+    const { page, x, y, w, h } = this.where();
     if (await this.beside({ document: page.document, page: page.page, x, y, w, h }, signers)) this.set(null);
   }
 

@@ -1,7 +1,9 @@
 // Places that were found on the pages: shown lightly until they are taken or passed over.
 import { el } from "../dom.js";
 import { kindOf, spotMark } from "../ink.js";
+import { detail } from "./details.js";
 import { within } from "./pages.js";
+import { summary } from "./found-bar.js";
 import { fromKept, knownForms, seated } from "./stencil.js";
 
 export class Found {
@@ -174,6 +176,7 @@ export class Found {
           signer: own ? 0 : who ? who.id : this.hand.signer(),
           label: s.kept?.label ?? (s.kind === "text" ? s.label.replace(/[\s:_.]+$/, "").slice(-100) : ""),
           rev: 0,
+          ...(s.kind === "text" && !s.fit && !s.kept ? detail(who, s.label) : {}),
           ...(s.group && s.kept ? { group: s.group } : {}),
           ...(s.group && !s.fit && !s.kept ? { group: s.group, side: s.side || s.id, rule: "one", same: s.kind !== "tick" } : {}),
         },
@@ -195,6 +198,15 @@ export class Found {
     this.draft.data.passed = [...this.draft.data.passed, ...ids]; // shown at once; the server answers with the same
     this.draft.tell("spots");
     this.draft.edit({ op: "pass", spots: ids }).catch(() => {});
+  }
+
+  /** Passes over all open spots that a test holds for, of other people too. */
+  passAll(test) {
+    this.pass(
+      this.all()
+        .filter(test)
+        .map(({ s }) => s.id),
+    );
   }
 
   /** The open spots inside a box drawn on a page. */
@@ -270,7 +282,7 @@ export class Found {
       );
     } else if (!boxed.length) {
       parts.push(...known);
-      if (list.length) parts.push(...this.summary(list));
+      if (list.length) parts.push(...summary(this, list));
     }
     parts.push(...boxed);
     if (lacks.length)
@@ -304,56 +316,6 @@ export class Found {
     const by = new Map();
     for (const { who } of this.all()) if (who) by.set(who.id, (by.get(who.id) || 0) + 1);
     return by;
-  }
-
-  summary(list) {
-    const mine = list.filter((x) => x.who || x.own).length;
-    const out = el("output", { class: "tabular-nums" }, `${this.least} %`);
-    const range = el("input", {
-      type: "range",
-      min: "30",
-      max: "99",
-      value: this.least,
-      "aria-label": "Take only what is at least so sure, in percent",
-      oninput: (e) => {
-        this.least = Number(e.target.value);
-        out.textContent = `${this.least} %`;
-        this.counts();
-      },
-      onchange: (e) => {
-        e.target.blur();
-        this.draft.tell("spots");
-      },
-    });
-    const here = () => this.pages.pages[this.pages.current];
-    const make = (words, key, test) => {
-      const b = el(
-        "button",
-        { class: "button small px-2!", onclick: () => this.take(this.ready(test)) },
-        words,
-        " ",
-        el("b", {}),
-        key ? el("span", { class: "key ml-1" }, key) : "",
-      );
-      b.count = () => this.ready(test).length;
-      return b;
-    };
-    this.takers = [
-      make("page", "A", (x) => x.page === here()),
-      make("document", "", (x) => x.page.document === here()?.document),
-      make("all", "⇧A", () => true),
-    ];
-    const others = list.length - mine;
-    return [
-      el(
-        "span",
-        { title: `${others} more are for seats that nobody here holds, or name none` },
-        el("b", {}, mine),
-        ` found${others ? `, ${others} for others` : ""}`,
-      ),
-      list.every(({ s }) => s.kept) ? "" : el("label", { class: "flex items-center gap-2" }, "at least", out, "sure", range),
-      el("span", { class: "flex items-center gap-1" }, "take", ...this.takers),
-    ];
   }
 
   /** How many each button would take. */

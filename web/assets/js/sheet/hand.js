@@ -1,7 +1,7 @@
 // What the hand does on the pages: placing, choosing, moving and resizing places, by pointer and by key.
 import { kinds, kindOf } from "../ink.js";
 import { newID } from "./store.js";
-import { copyOnto, snapped } from "./arrange.js";
+import { copyOnto, nextStep, snapped } from "./arrange.js";
 import { round, within } from "./pages.js";
 
 export class Hand {
@@ -342,6 +342,7 @@ export class Hand {
         )
       );
     }
+    if (mod && arrows[key] && this.view.selected.size) return act(() => this.toGrid(...arrows[key]));
     if (mod) return undefined;
     const kind = kinds.find((k) => k.key === key);
     if (kind && !e.altKey) return act(() => this.arm(kind.kind));
@@ -359,6 +360,15 @@ export class Hand {
     if (key === "delete" || key === "backspace") return act(() => this.remove());
     if (key === "r") return act(() => this.alter((f) => ({ required: !f.required })));
     return undefined;
+  }
+
+  /** Moves what is chosen by the form's own grid: to the next line, or to where the next one begins. */
+  toGrid(dx, dy) {
+    const [first] = this.chosen();
+    const page = first && this.pageOf(first);
+    if (!page) return;
+    const by = nextStep(first, this.view.found?.lines(page) ?? [], this.view.found?.page(page)?.text ?? [], dx, dy);
+    if (by) this.alter((f) => (dx ? { x: f.x + by } : { y: f.y + by }));
   }
 
   /** Places the armed kind on the page in view, below the one placed before. */

@@ -1,6 +1,7 @@
 // What is chosen, and what can be done with it: one place or many.
 import { el } from "../dom.js";
 import { kindOf, kinds } from "../ink.js";
+import { valueOf } from "./details.js";
 import { lineUp, pageRange } from "./arrange.js";
 
 const forms = [
@@ -128,7 +129,11 @@ export class Inspector {
         class: "input small",
         "aria-label": label,
         "data-part": key,
-        onchange: (e) => this.hand.alter(() => ({ [key]: key === "size" ? Number(e.target.value) : e.target.value })),
+        onchange: (e) => {
+          const { value } = e.target;
+          const known = (f) => (key === "format" && !f.value ? valueOf(this.draft.signer(f.signer), value) : f.value);
+          this.hand.alter((f) => ({ [key]: key === "size" ? Number(value) : value, value: known(f) }));
+        },
       });
       for (const [value, words] of options) s.append(el("option", { value, selected: String(one[key] || "") === String(value) }, words));
       return s;
