@@ -64,6 +64,7 @@ type Finding struct {
 	Field    string `json:"field,omitempty"`
 	Signer   int64  `json:"signer,omitempty"`
 	Warn     bool   `json:"warn,omitempty"` // worth a look, but no reason not to send
+	Over     bool   `json:"over,omitempty"` // there is too much, not too little
 	Fix      string `json:"fix"`            // what the sheet opens: "field", "email", "title", "document", "people", "due", "letter"
 }
 
@@ -158,6 +159,7 @@ func Read(d Draft) []Finding {
 		at += doc.Pages
 	}
 	out = append(out, coverage(d)...)
+	out = append(out, surplus(d)...)
 	out = append(out, choices(d.Fields, func(f field.Field) string { return fmt.Sprintf("Page %d", first[f.Document]+f.Page+1) })...)
 	for _, f := range d.Fields {
 		if !known[f.Signer] && !f.Kind.Preparers() {

@@ -17,16 +17,18 @@ export function coverage(draft, pages, dialog) {
   const missing = new Set();
   for (const f of findings.filter((k) => k.fix === "page"))
     for (const n of ranges(f.text)) missing.add(`${index.get(`${f.document}/${n - 1}`)}/${f.signer}`);
+  const over = new Set(findings.filter((k) => k.over).map((f) => `${index.get(`${f.document}/${f.page}`)}/${f.signer}`));
   const cell = (page, s) => {
     const has = cells.get(`${page.index}/${s.id}`);
+    const much = over.has(`${page.index}/${s.id}`);
     const gone = missing.has(`${page.index}/${s.id}`);
     const words = has ? [...has].map(([k, n]) => `${n} ${kindOf(k).title.toLowerCase()}`).join(", ") : "nothing";
     return el(
       "td",
-      { class: `ink-${s.ink} ${gone ? "missing" : ""}`, title: `${s.name}, page ${page.index + 1}: ${words}` },
+      { class: `ink-${s.ink} ${gone || much ? "missing" : ""}`, title: `${s.name}, page ${page.index + 1}: ${words}` },
       el("span", { class: "sr-only" }, words),
       ...(has ? marks(has) : []),
-      gone ? "no initials" : "",
+      gone ? "no initials" : much ? "one too many?" : "",
     );
   };
   const row = (page) =>
