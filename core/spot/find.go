@@ -41,6 +41,7 @@ func findOn(page Page, nr int) []Spot {
 	p.margins(all)
 	p.separators(all)
 	p.settle(all)
+	p.unknownTo(all)
 	p.signingDates(all)
 	p.seats(all)
 	p.choices(all, nr)

@@ -261,6 +261,30 @@ func (p *printed) settle(all []*place) {
 	}
 }
 
+// unknownTo takes a line for a signature whose label is no word known here, such as a party's name in another
+// kind of contract, when a date is asked for right behind it and nothing else on that line is signed.
+func (p *printed) unknownTo(all []*place) {
+	for _, q := range all {
+		if q.dropped || q.kind != Text || q.sentence || q.cell != nil || q.widget != nil || q.left == nil || q.width() < 100 || len(q.left.words) > 3 || read(q.left.text).kind != "" {
+			continue
+		}
+		dated := false
+		for _, o := range all {
+			if o == q || o.dropped || math.Abs(o.y-q.y) > 5 {
+				continue
+			}
+			if o.kind != Date || o.x0 < q.x1 || o.x0-q.x1 > 60 {
+				dated = false
+				break
+			}
+			dated = true
+		}
+		if dated {
+			q.kind, q.sure = Signature, 0.65
+		}
+	}
+}
+
 // otherParty reports whether another party's line stands between two places.
 func (p *printed) otherParty(q, o *place, all []*place) bool {
 	for _, k := range all {

@@ -106,10 +106,30 @@ func read(label string) meaning {
 		m.roleOnly, m.entity = true, byWhom.MatchString(s)
 	case m.role != "" && decides.MatchString(bare) && len(strings.Fields(bare)) <= 2: // a column in which they choose
 		m.kind = Initials
+	case strings.Contains(label, "/") && eitherWay(label) != "": // in two languages
+		m.kind = eitherWay(label)
 	case otherWords.MatchString(s) || dateRe.MatchString(s) || strings.Contains(s, "name") || clockWords.MatchString(s):
 		m.kind = Text
 	}
 	return m
+}
+
+// eitherWay is what one of the parts of a label says that a stroke divides, the others saying nothing.
+func eitherWay(label string) string {
+	kind := ""
+	for _, part := range strings.Split(label, "/") {
+		m := read(part)
+		if m.kind != "" && kind != "" && m.kind != kind {
+			return ""
+		}
+		if m.kind != "" {
+			kind = m.kind
+		}
+	}
+	if kind == Text {
+		return ""
+	}
+	return kind
 }
 
 // roleIn finds the party a text names, and the text without it.
