@@ -21,7 +21,24 @@ const prose = (n) => Array.from({ length: n }, (_, i) => `<p>${i + 1}. ${clauses
 const feet = (p) =>
   `<div class="foot"><span>Buyer’s Initials: ${blank("initials", "buyer", 1, 38)}&nbsp;&nbsp;${blank("initials", "buyer", 2, 38)}</span><span>PAGE ${p} OF 3</span><span>Seller’s Initials: ${blank("initials", "seller", 1, 38)}&nbsp;&nbsp;${blank("initials", "seller", 2, 38)}</span></div>`;
 
-export const style = `*{box-sizing:border-box}body{margin:0;font:13px/1.35 Arial}.page{width:816px;height:1056px;padding:60px 70px;position:relative;page-break-after:always;overflow:hidden}.u{display:inline-block;border-bottom:1px solid #000;height:1em;vertical-align:baseline}table{border-collapse:collapse;width:100%}td,th{border:1px solid #333;padding:4px;height:34px;text-align:left;font-size:12px}.row{display:flex;gap:24px;margin-top:26px}.cap{font-size:10px;color:#333}.foot{position:absolute;left:70px;right:70px;bottom:34px;font-size:11px;display:flex;justify-content:space-between}h1{font-size:18px;text-align:center}h2{font-size:14px}p{margin:7px 0}.box{display:inline-block;width:11px;height:11px;border:1px solid #000;vertical-align:-1px}.lab{font-size:9px;color:#444}.k{border:1px solid #000;padding:6px;margin-top:10px}.shade{background:#eee}`;
+/** Lines with their numbers in the margin, as many contracts have them. */
+const numbered = [
+  ...clauses.slice(1, 5),
+  `Buyer and Seller agree that closing takes place on ${free(110)} or earlier by agreement.`,
+  ...["buyer", "buyer", "seller", "seller"].flatMap((r, i) => [
+    "&nbsp;",
+    `${r.toUpperCase()} ${blank("signature", r, (i % 2) + 1, 255)} DATE ${blank("date", r, (i % 2) + 1, 110)}`,
+  ]),
+  "&nbsp;",
+  `Initials: Buyer ${blank("initials", "buyer", 1, 36)} ${blank("initials", "buyer", 2, 36)} Seller ${blank("initials", "seller", 1, 36)} ${blank("initials", "seller", 2, 36)}`,
+]
+  .map(
+    (text, i) =>
+      `<div style="display:flex;gap:14px;line-height:20px"><span style="width:20px;font-size:9px;text-align:right;color:#222">${i + 1}</span><span style="flex:1">${text}</span></div>`,
+  )
+  .join("");
+
+export const style = `*{box-sizing:border-box}body{margin:0;font:13px/1.35 Arial}.page{width:816px;height:1056px;padding:60px 70px;position:relative;page-break-after:always;overflow:hidden}.u{display:inline-block;border-bottom:1px solid #000;height:1em;vertical-align:baseline}table{border-collapse:collapse;width:100%}td,th{border:1px solid #333;padding:4px;height:34px;text-align:left;font-size:12px}.row{display:flex;gap:24px;margin-top:26px}.cap{font-size:10px;color:#333}.foot{position:absolute;left:70px;right:70px;bottom:34px;font-size:11px;display:flex;justify-content:space-between}h1{font-size:18px;text-align:center}h2{font-size:14px}p{margin:7px 0}.box{display:inline-block;width:11px;height:11px;border:1px solid #000;vertical-align:-1px}.lab{font-size:9px;color:#444}.k{border:1px solid #000;padding:6px;margin-top:10px}.shade{background:#eee}.s{font-size:10px}.hd{background:#222;color:#fff;padding:3px 6px;font-weight:bold;margin-top:14px}pre{font:12px/1.5 'DejaVu Sans Mono',monospace;margin:0}`;
 
 export const forms = {
   "two columns, captions under, footer initials": `<div class=page><h1>RESIDENTIAL PURCHASE AND SALE CONTRACT</h1>${prose(5)}<h2>SIGNATURES</h2><div style="display:flex;gap:40px"><div style="flex:1"><b>BUYER</b><div class=row style="gap:10px">${captioned("signature", "buyer", 1, 200, "Buyer’s Signature")}${captioned("date", "buyer", 1, 90, "Date")}</div><div class=row style="gap:10px">${captioned("name", "buyer", 1, 300, "Print Name")}</div><div class=row style="gap:10px">${captioned("signature", "buyer", 2, 200, "Buyer’s Signature")}${captioned("date", "buyer", 2, 90, "Date")}</div><div class=row>${captioned("name", "buyer", 2, 300, "Print Name")}</div></div><div style="flex:1"><b>SELLER</b><div class=row style="gap:10px">${captioned("signature", "seller", 1, 200, "Seller’s Signature")}${captioned("date", "seller", 1, 90, "Date")}</div><div class=row>${captioned("name", "seller", 1, 300, "Print Name")}</div><div class=row style="gap:10px">${captioned("signature", "seller", 2, 200, "Seller’s Signature")}${captioned("date", "seller", 2, 90, "Date")}</div><div class=row>${captioned("name", "seller", 2, 300, "Print Name")}</div></div></div><div class=foot><span>Buyer’s Initials ${blank("initials", "buyer", 1, 44)} ${blank("initials", "buyer", 2, 44)}</span><span>Page 4 of 4</span><span>Seller’s Initials ${blank("initials", "seller", 1, 44)} ${blank("initials", "seller", 2, 44)}</span></div></div>`,
@@ -187,4 +204,100 @@ export const forms = {
   "receipt strip at the foot": `<div class=page><h1>Consumer Guide to Agency</h1><p>This guide explains how agents work with buyers and sellers. It is not a contract.</p><div style="position:absolute;left:70px;right:70px;bottom:60px;border-top:2px solid #000;padding-top:8px"><p>I acknowledge receipt of this guide.</p><div class=row><div>${under("name", "", 0, 200)}<span class=lab>Name (please print)</span></div><div>${under("signature", "", 0, 240)}<span class=lab>Signature</span></div><div>${under("date", "", 0, 100)}<span class=lab>Date</span></div></div><div class=row><div>${under("name", "", 0, 200)}<span class=lab>Name (please print)</span></div><div>${under("signature", "", 0, 240)}<span class=lab>Signature</span></div><div>${under("date", "", 0, 100)}<span class=lab>Date</span></div></div></div></div>`,
   "initials before each item, boxes": `<div class=page><h1>Buyer’s Closing Checklist</h1><p>Buyer 1 and Buyer 2 initial each line:</p>${["I received the closing disclosure.", "I walked through the property.", "I understand that wire instructions never change by e-mail.", "I have bought insurance."].map((s) => `<div style="display:flex;gap:6px;align-items:center;margin-top:8px"><div style="width:42px;height:24px;border:1px solid #000" data-k=initials data-r=buyer data-n=1></div><div style="width:42px;height:24px;border:1px solid #000" data-k=initials data-r=buyer data-n=2></div><span>${s}</span></div>`).join("")}</div>`,
   "agent signs for the firm": `<div class=page><h1>Referral</h1><p>Referring firm: ${free(260)}</p><p style="margin-top:20px">Buyer’s Agent: ${blank("signature", "buyer_agent", 1, 230)} Date: ${blank("date", "buyer_agent", 1, 90)}</p><p style="margin-top:20px">Seller’s Agent: ${blank("signature", "listing_agent", 1, 230)} Date: ${blank("date", "listing_agent", 1, 90)}</p><p style="margin-top:20px">Managing Broker: ${blank("signature", "broker", 1, 220)} Date: ${blank("date", "broker", 1, 90)}</p></div>`,
+  "line numbers in the margin": `<div class=page><h1>Agreement of Sale</h1>${numbered}</div>`,
+  typewriter: `<div class=page><pre>
+              NOTICE OF TERMINATION
+
+  The undersigned end the agreement dated ${us(12)} for
+  the property at ${us(36)}.
+
+  BUYER:
+
+  X ${typed("signature", "buyer", 1, 34)}   ${typed("date", "buyer", 1, 12)}
+    Signature                            Date
+
+  X ${typed("signature", "buyer", 2, 34)}   ${typed("date", "buyer", 2, 12)}
+    Signature                            Date
+
+  SELLER:
+
+  X ${typed("signature", "seller", 1, 34)}   ${typed("date", "seller", 1, 12)}
+    Signature                            Date
+</pre></div>`,
+  "names printed under the lines": `<div class=page><h1>Purchase Agreement</h1><p>${clauses[0]}</p><p>${clauses[2]}</p>${[
+    ["Marek Dvorsky, Buyer", "buyer", 1],
+    ["Lucie Dvorsky, Buyer", "buyer", 2],
+    ["Ottoline Bekele, Seller", "seller", 1],
+  ]
+    .map(
+      ([c, r, n]) =>
+        `<div class=row><div>${under("signature", r, n, 290)}<span class=cap>${c}</span></div><div>${under("date", r, n, 120)}<span class=cap>Date</span></div></div>`,
+    )
+    .join("")}</div>`,
+  "table with people's names": `<div class=page><h1>Consent</h1><p>${clauses[1]}</p><table><tr><th>Name</th><th>Role</th><th style="width:36%">Signature</th><th>Date</th></tr><tr><td>Marek Dvorsky</td><td>Buyer</td><td data-k=signature data-r=buyer data-n=1></td><td data-k=date data-r=buyer data-n=1></td></tr><tr><td>Lucie Dvorsky</td><td>Buyer</td><td data-k=signature data-r=buyer data-n=2></td><td data-k=date data-r=buyer data-n=2></td></tr><tr><td>Ottoline Bekele</td><td>Seller</td><td data-k=signature data-r=seller data-n=1></td><td data-k=date data-r=seller data-n=1></td></tr></table></div>`,
+  "two languages": `<div class=page><h1>Divulgación / Disclosure</h1><p>${clauses[3]}</p><p style="margin-top:24px">Comprador / Buyer: ${blank("signature", "buyer", 1, 220)} Fecha / Date: ${blank("date", "buyer", 1, 90)}</p><p style="margin-top:24px">Comprador / Buyer: ${blank("signature", "buyer", 2, 220)} Fecha / Date: ${blank("date", "buyer", 2, 90)}</p><p style="margin-top:24px">Vendedor / Seller: ${blank("signature", "seller", 1, 220)} Fecha / Date: ${blank("date", "seller", 1, 90)}</p></div>`,
+  "typed boxes and a footer of slashes": `<div class=page><h1>Home Warranty</h1><p>[ ] Buyer wants a home warranty. [ ] Buyer waives a home warranty.</p><p>${clauses[2]}</p><p style="margin-top:24px">Buyer ${typed("signature", "buyer", 1, 30)} Date ${typed("date", "buyer", 1, 10)} Buyer ${typed("signature", "buyer", 2, 24)} Date ${typed("date", "buyer", 2, 10)}</p><div class=foot><span>Buyer Initials ${typed("initials", "buyer", 1, 5)}/${typed("initials", "buyer", 2, 5)}</span><span>Seller Initials ${typed("initials", "seller", 1, 5)}/${typed("initials", "seller", 2, 5)}</span></div></div>`,
+  "a heading over each pair": `<div class=page><h1>Lease Renewal</h1><p>${clauses[3]}</p>${[
+    ["Tenant’s Signature", "tenant", 1],
+    ["Second Tenant’s Signature", "tenant", 2],
+    ["Landlord’s Signature", "landlord", 1],
+  ]
+    .map(
+      ([c, r, n]) =>
+        `<p style="margin-top:18px"><b>${c}</b></p><div style="display:flex;gap:30px">${under("signature", r, n, 300)}<div style="align-self:end">Date</div>${under("date", r, n, 120)}</div>`,
+    )
+    .join("")}</div>`,
+  "signature over a block of details": `<div class=page><h1>Agency Agreement</h1><p>${clauses[1]}</p><div style="display:flex;gap:50px">${[
+    ["Owner", "seller", 1],
+    ["Owner", "seller", 2],
+  ]
+    .map(
+      ([c, r, n]) =>
+        `<div style="width:300px"><div style="margin-top:24px;border-bottom:1px solid" data-k=signature data-r=${r} data-n=${n}>&nbsp;</div><span class=cap>${c}</span><p>Printed name ${blank("name", r, n, 180)}</p><p>Address ${free(210)}</p><p>City, state, zip ${free(170)}</p><p>Phone ${free(90)} E-mail ${free(100)}</p><p>Date ${blank("date", r, n, 110)}</p></div>`,
+    )
+    .join("")}</div></div>`,
+  "initials at the end of clauses in the margin": `<div class=page style="padding-right:150px"><h1>Option Contract</h1>${clauses
+    .slice(0, 4)
+    .map(
+      (p, i) =>
+        `<div style="position:relative"><p>${i + 1}. ${p}</p><div style="position:absolute;right:-110px;bottom:4px;width:84px;font-size:11px">Initial ${blank("initials", "", 0, 40)}</div></div>`,
+    )
+    .join("")}<p style="margin-top:30px">Optionee: ${blank("signature", "", 0, 240)} Date ${blank("date", "", 0, 90)}</p></div>`,
+  "four in a row": `<div class=page><h1>Joint Instructions</h1><p>${clauses[0]}</p><div style="display:grid;grid-template-columns:repeat(4,1fr);gap:18px;margin-top:30px">${[
+    ["Buyer", "buyer", 1],
+    ["Buyer", "buyer", 2],
+    ["Seller", "seller", 1],
+    ["Seller", "seller", 2],
+  ]
+    .map(
+      ([c, r, n]) =>
+        `<div>${under("signature", r, n, 150)}<span class=cap>${c}</span>${under("date", r, n, 150)}<span class=cap>Date</span></div>`,
+    )
+    .join("")}</div></div>`,
+  "dark heading bars": `<div class=page><h1>EXCLUSIVE BUYER AGENCY</h1><p>${clauses[0]}</p><div class=hd>SIGNATURES OF BUYERS</div>${[1, 2].map((n) => `<div class=row><div>${under("signature", "buyer", n, 240)}<span class=cap>Signature</span></div><div>${under("name", "buyer", n, 190)}<span class=cap>Print name</span></div><div>${under("date", "buyer", n, 100)}<span class=cap>Date</span></div></div>`).join("")}<div class=hd>SIGNATURE OF BUYER’S AGENT</div><div class=row><div>${under("signature", "buyer_agent", 1, 240)}<span class=cap>Signature</span></div><div>${under("name", "buyer_agent", 1, 190)}<span class=cap>Print name</span></div><div>${under("date", "buyer_agent", 1, 100)}<span class=cap>Date</span></div></div></div>`,
+  "acknowledgment list with yes boxes": `<div class=page><h1>Flood Zone Notice</h1>${clauses
+    .slice(0, 4)
+    .map((p) => `<p><span class=box></span> ${p}</p>`)
+    .join(
+      "",
+    )}<p style="margin-top:20px">Purchaser’s signature: ${blank("signature", "buyer", 1, 260)}</p><p style="margin-top:16px">Date signed: ${blank("date", "buyer", 1, 120)}</p><p style="margin-top:20px">Purchaser’s signature: ${blank("signature", "buyer", 2, 260)}</p><p style="margin-top:16px">Date signed: ${blank("date", "buyer", 2, 120)}</p></div>`,
+  "a page of clauses, initials right": `<div class=page><h1>Terms</h1>${[...clauses, ...clauses].map((p, i) => `<p>${i + 1}. ${p}</p>`).join("")}<div class=foot style="justify-content:flex-end"><span>Tenant ${typed("initials", "tenant", 1, 5)} Tenant ${typed("initials", "tenant", 2, 5)} Landlord ${typed("initials", "landlord", 1, 5)}</span></div></div>`,
+  "signatures in a bordered box": `<div class=page><h1>Release of Deposit</h1><p>${clauses[1]}</p><div style="border:2px solid #000;padding:14px;margin-top:20px"><div style="display:grid;grid-template-columns:1fr 1fr;gap:26px 30px"><div>Seller: ${blank("signature", "seller", 1, 210)}</div><div>Buyer: ${blank("signature", "buyer", 1, 210)}</div><div>Date: ${blank("date", "seller", 1, 120)}</div><div>Date: ${blank("date", "buyer", 1, 120)}</div><div>Seller: ${blank("signature", "seller", 2, 210)}</div><div>Buyer: ${blank("signature", "buyer", 2, 210)}</div><div>Date: ${blank("date", "seller", 2, 120)}</div><div>Date: ${blank("date", "buyer", 2, 120)}</div></div></div></div>`,
+  "statement above each line": `<div class=page><h1>Confirmation</h1><p>I, the Seller, confirm that the above is correct.</p><p style="margin-top:26px">${blank("signature", "seller", 1, 260)} ${blank("date", "seller", 1, 100)}</p><p class=s>(Signature) <span style="display:inline-block;width:210px"></span>(Date)</p><p>I, the Buyer, received a copy of this confirmation.</p><p style="margin-top:26px">${blank("signature", "buyer", 1, 260)} ${blank("date", "buyer", 1, 100)}</p><p class=s>(Signature) <span style="display:inline-block;width:210px"></span>(Date)</p></div>`,
+  "approval grid with ticks and initials": `<div class=page><h1>Contingency Removal</h1><table><tr><th style="width:40%">Contingency</th><th>Removed</th><th>Date</th><th>Buyer 1 initials</th><th>Buyer 2 initials</th></tr>${["Loan", "Appraisal", "Inspection"].map((c) => `<tr><td>${c}</td><td><span class=box></span></td><td data-k=date data-r=buyer data-n=1></td><td data-k=initials data-r=buyer data-n=1></td><td data-k=initials data-r=buyer data-n=2></td></tr>`).join("")}</table><p style="margin-top:30px">Buyer 1 ${blank("signature", "buyer", 1, 250)} Buyer 2 ${blank("signature", "buyer", 2, 250)}</p></div>`,
+  "broker block after parties": `<div class=page><h1>Compensation Agreement</h1><p>${clauses[1]}</p><p style="margin-top:20px">Seller’s Signature ${blank("signature", "seller", 1, 230)} Date ${blank("date", "seller", 1, 90)}</p><p style="margin-top:20px">Co-Seller’s Signature ${blank("signature", "seller", 2, 212)} Date ${blank("date", "seller", 2, 90)}</p><p style="margin-top:20px">Listing Brokerage: ${free(230)}</p><p style="margin-top:20px">Listing Agent’s Signature ${blank("signature", "listing_agent", 1, 200)} Date ${blank("date", "listing_agent", 1, 90)}</p><p style="margin-top:20px">Broker’s Signature ${blank("signature", "broker", 1, 230)} Date ${blank("date", "broker", 1, 90)}</p></div>`,
+  "pages with a rule at head and foot": `<div class=page><div style="border-bottom:1px solid #000">Fennel County Realtors Form 9 <span style="float:right">Page 1 of 2</span></div>${clauses
+    .slice(0, 4)
+    .map((p, i) => `<p>${i + 1}. ${p}</p>`)
+    .join(
+      "",
+    )}<div style="position:absolute;left:70px;right:70px;bottom:40px;border-top:1px solid #000;font-size:11px;padding-top:14px">Purchaser’s Initials ${blank("initials", "buyer", 1, 50)} ${blank("initials", "buyer", 2, 50)} <span style="float:right">Seller’s Initials ${blank("initials", "seller", 1, 50)} ${blank("initials", "seller", 2, 50)}</span></div></div><div class=page><div style="border-bottom:1px solid #000">Fennel County Realtors Form 9 <span style="float:right">Page 2 of 2</span></div><p>${clauses[2]}</p><div style="display:flex;gap:40px">${[
+    ["PURCHASER", "buyer"],
+    ["SELLER", "seller"],
+  ]
+    .map(
+      ([c, r]) =>
+        `<div style="flex:1">${[1, 2].map((n) => `<div style="display:flex;gap:10px;margin-top:20px"><div>${under("signature", r, n, 220)}<span class=cap>${c}</span></div><div>${under("date", r, n, 80)}<span class=cap>DATE</span></div></div>`).join("")}</div>`,
+    )
+    .join("")}</div></div>`,
 };

@@ -280,7 +280,7 @@ func (p *printed) unknownTo(all []*place) {
 			dated = true
 		}
 		if dated {
-			q.kind, q.sure = Signature, 0.65
+			q.kind, q.sure, q.nobodys = Signature, 0.65, true
 		}
 	}
 }
