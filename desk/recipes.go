@@ -208,7 +208,7 @@ func (e *editor) layKnown() error {
 			continue
 		}
 		pages := make([]SpotsPage, len(doc.Pages))
-		known, err := recognise(e.t, e.p.OfficeID, doc, pages)
+		known, _, err := recognise(e.t, e.p.OfficeID, doc, pages)
 		if err != nil {
 			return err
 		}

@@ -52,10 +52,14 @@ func (d *Desk) Send(ctx context.Context, m store.Member, who Who, id int64, rev 
 	if p.Rev != rev {
 		return ErrStale
 	}
-	docs, err := store.All[store.PacketDocument](d.Store.Read(ctx), "pos, id", "packet_id = ?", id)
+	seen, err := readDraft(d.Store.Read(ctx), p)
+	if err == nil {
+		err = seen.columns(d.Store.Read(ctx))
+	}
 	if err != nil {
 		return err
 	}
+	docs := seen.documents
 	for i := range docs {
 		if docs[i].SentSha, err = d.freeze(ctx, docs[i].Pages); err != nil {
 			return err
@@ -78,12 +82,9 @@ func (d *Desk) Send(ctx context.Context, m store.Member, who Who, id int64, rev 
 			return err
 		}
 		facts := map[string]string{"title": p.Title, "message": p.Message, "subject": p.Subject}
-		if err := dr.columns(t); err != nil {
-			return err
-		}
 		for i, doc := range docs {
 			row := dr.documents[i]
-			if row.SentSha = doc.SentSha; row.ID != doc.ID {
+			if row.SentSha, row.Columns = doc.SentSha, doc.Columns; row.ID != doc.ID {
 				return ErrStale
 			}
 			if err := t.Save(&row).Error; err != nil {

@@ -2,6 +2,7 @@ package desk
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"strings"
 	"time"
@@ -127,16 +128,30 @@ func readDraft(t store.Tx, p store.Packet) (draft, error) {
 	return out, err
 }
 
-// columns finds out how the pages with places are set; pages that were not looked at are read across.
+// columns finds out how the pages with several places are set; pages that were not looked at are read across.
 func (d draft) columns(t store.Tx) error {
+	count := map[string]int{}
+	at := func(doc int64, page int) string { return fmt.Sprint(doc, "/", page) }
+	for _, f := range d.fields {
+		count[at(f.Document, f.Page)]++
+	}
 	for i, doc := range d.documents {
-		seen, _, err := sights(t, doc)
-		if err != nil {
-			return err
-		}
 		d.documents[i].Columns = map[int][]field.Columns{}
-		for page, s := range seen {
-			if c := s.Columns(); len(c) > 0 {
+		for page, p := range doc.Pages {
+			if count[at(doc.ID, page)] < 2 {
+				continue
+			}
+			look, err := store.One[store.Look](t, "sha = ? AND page = ?", p.Sha, p.Page)
+			if errors.Is(err, store.ErrNotFound) {
+				continue
+			} else if err != nil {
+				return err
+			}
+			seen, err := look.Sight()
+			if err != nil {
+				return err
+			}
+			if c := seen.Turned(p.Turn).Columns(); len(c) > 0 {
 				d.documents[i].Columns[page] = c
 			}
 		}

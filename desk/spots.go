@@ -184,9 +184,12 @@ func (d *Desk) Spots(ctx context.Context, m store.Member, id int64) (Spots, erro
 		for i, s := range seen {
 			pages[i] = SpotsPage{doc.ID, i, s.Foot(), s.Lines(), s.Columns(), sheetSpots(doc, i, s.Spots)}
 		}
-		known, err := recognise(t, p.OfficeID, doc, pages)
+		known, waiting, err := recognise(t, p.OfficeID, doc, pages)
 		if err != nil {
 			return out, err
+		}
+		if waiting && len(missing) == 0 {
+			out.Looking++ // a scan that is still being read may be a known form
 		}
 		out.Known = append(out.Known, known...)
 		for i, s := range seen {

@@ -46,10 +46,15 @@ func (d *Desk) KeepStencil(ctx context.Context, m store.Member, id, document int
 	return said, err
 }
 
+const mostStencil = 300 // pages
+
 func keepStencil(t store.Tx, p store.Packet, doc store.PacketDocument, signers []store.Signer, name string, words bool) (string, error) {
 	name = tidy(name)
 	if name == "" || utf8.RuneCountInString(name) > 80 {
 		return "", problem("Please give the stencil a name of at most 80 characters.")
+	}
+	if len(doc.Pages) > mostStencil {
+		return "", problem("A stencil has at most %d pages; “%s” has %d.", mostStencil, doc.Name, len(doc.Pages))
 	}
 	paper, missing, err := readPaper(t, doc)
 	if err != nil {
@@ -131,7 +136,7 @@ type paper struct {
 	edition string // which its first page says it is
 }
 
-// readPaper reads what is known of a document's pages; missing says that some were not looked at yet.
+// readPaper reads what is known of a document's pages; missing says that some were not looked at, or read, yet.
 func readPaper(t store.Tx, doc store.PacketDocument) (out paper, missing bool, err error) {
 	seen, unseen, err := sights(t, doc)
 	if err != nil {
@@ -146,6 +151,7 @@ func readPaper(t store.Tx, doc store.PacketDocument) (out paper, missing bool, e
 				return out, false, err
 			}
 			sources[p.Source] = src
+			missing = missing || src.Unread > 0
 		}
 		if p.Page < len(src.Prints.Pages) {
 			out.Prints[i] = src.Prints.Pages[p.Page]
@@ -159,7 +165,7 @@ func readPaper(t store.Tx, doc store.PacketDocument) (out paper, missing bool, e
 			out.edition = clip(src.Prints.Editions[p.Page].Words, 80)
 		}
 	}
-	return out, len(unseen) > 0, nil
+	return out, missing || len(unseen) > 0, nil
 }
 
 // KnownForm says where the sheet's pages show a form whose places were kept.
@@ -174,26 +180,26 @@ type KnownForm struct {
 	Fresh    int      `json:"fresh"`             // places of this edition that the other had not
 }
 
-// recognise finds forms in a document whose places were kept, and lays these. The spots of the pages it
+// recognise finds forms in a document whose places were kept, and lays these; missing says that its pages are still
+// being looked at or read. The spots of the pages it
 // returns are to be shown in place of those the line finder saw; these stay as Aside, to stand places on.
-func recognise(t store.Tx, office int64, doc store.PacketDocument, pages []SpotsPage) ([]KnownForm, error) {
+func recognise(t store.Tx, office int64, doc store.PacketDocument, pages []SpotsPage) (out []KnownForm, missing bool, err error) {
 	rows, outlines, err := knownForms(t, office)
 	if err != nil || len(rows) == 0 {
-		return nil, err
+		return nil, false, err
 	}
 	in, missing, err := readPaper(t, doc)
 	if err != nil || missing {
-		return nil, err
+		return nil, missing, err
 	}
-	var out []KnownForm
 	for _, m := range stencil.Find(outlines, in.Paper) {
 		row, err := store.One[store.Stencil](t, "id = ?", rows[m.Form].ID)
 		if err != nil {
-			return nil, err
+			return nil, false, err
 		}
 		form, err := row.Form()
 		if err != nil {
-			return nil, err
+			return nil, false, err
 		}
 		known := layForm(row, form, in.Paper, m, doc, pages)
 		if row.Edition != in.edition && row.Edition != "" {
@@ -201,7 +207,7 @@ func recognise(t store.Tx, office int64, doc store.PacketDocument, pages []Spots
 		}
 		out = append(out, known)
 	}
-	return out, nil
+	return out, false, nil
 }
 
 // knownForms are an office's stencils, as far as it takes to recognise them.

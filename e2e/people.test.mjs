@@ -114,9 +114,9 @@ test("a circle keeps people; somebody else signs instead; a party leaves", async
   await page.getByRole("button", { name: "Take out: Tobias Vásquez" }).click();
   await page.getByRole("button", { name: "Take out: Ingrid Vásquez" }).click();
   await page.getByLabel("Order of signing").selectOption({ label: "Both buyers: Buyer 1 and Buyer 2" });
-  await page.locator("li.person", { hasText: "Tobias Vásquez" }).waitFor();
+  await page.locator(".person-name", { hasText: "Tobias Vásquez" }).waitFor();
   await page.getByLabel("Who signs instead of Ingrid Vásquez").selectOption({ label: "S1 Hannelore Quint" });
-  await page.locator("li.person", { hasText: "Hannelore Quint" }).waitFor();
+  await page.locator(".person-name", { hasText: "Hannelore Quint" }).waitFor();
   await page.getByLabel("Who signs instead of Hannelore Quint").selectOption("again");
   await page.locator("li.person[data-turn='2']", { hasText: "Hannelore Quint" }).waitFor();
   await page.getByRole("button", { name: "Take out: Hannelore Quint" }).last().click();

@@ -93,7 +93,7 @@ test("two PDFs become a packet, are signed by three people and come back sealed"
   await t.test("signers in turns 1, 1, 2; a missing address is flagged and fixed in place", async () => {
     for (const who of ["Nadia Brandt", "Otis Brandt", "Tamsin Okafor-Reyes (you)"]) {
       await agent.locator(".add-person", { hasText: who }).click();
-      await agent.locator(".person", { hasText: who }).waitFor();
+      await agent.locator(".person-name", { hasText: who.replace(" (you)", "") }).waitFor();
     }
     assert.deepEqual(await agent.locator("li.person").evaluateAll((all) => all.map((p) => p.dataset.turn)), ["1", "1", "2"]);
     await agent.getByRole("button", { name: "Otis Brandt has no e-mail address" }).click();

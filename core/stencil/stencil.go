@@ -4,6 +4,7 @@
 package stencil
 
 import (
+	"slices"
 	"strings"
 
 	"indicum/core/deal"
@@ -56,33 +57,44 @@ const (
 func Find(forms []Form, paper Paper) []Match {
 	var out []Match
 	used := make([]bool, len(paper.Prints))
+	best := make([]Match, len(forms)) // the likeliest place of each
+	for i, f := range forms {
+		best[i] = in(f, paper, used)
+	}
 	for {
-		var best Match
-		for i, f := range forms {
-			if m, ok := in(f, paper, used); ok && m.Share > best.Share {
-				best, best.Form = m, i
+		at := -1
+		for i, m := range best {
+			if m.Share > 0 && (at < 0 || m.Share > best[at].Share) {
+				at = i
 			}
 		}
-		if best.Share == 0 {
+		if at < 0 {
 			return out
 		}
-		for _, p := range best.Pages {
+		m := best[at]
+		m.Form = at
+		out = append(out, m)
+		for _, p := range m.Pages {
 			if p >= 0 {
 				used[p] = true
 			}
 		}
-		out = append(out, best)
+		for i, o := range best {
+			if slices.ContainsFunc(o.Pages, func(p int) bool { return p >= 0 && used[p] }) {
+				best[i] = in(forms[i], paper, used)
+			}
+		}
 	}
 }
 
-// in finds where a form is likeliest in a paper.
-func in(f Form, paper Paper, used []bool) (best Match, ok bool) {
+// in finds where a form is likeliest in a paper; a share of 0 says nowhere.
+func in(f Form, paper Paper, used []bool) (best Match) {
 	total := 0.0
 	for _, p := range f.Prints {
 		total += float64(p.Words)
 	}
 	if total == 0 {
-		return best, false
+		return best
 	}
 	same := func(i, j int) float64 {
 		if used[j] {
@@ -108,10 +120,10 @@ func in(f Form, paper Paper, used []bool) (best Match, ok bool) {
 		to := min(len(paper.Prints), from+len(f.Prints)+2) // an edition may have pages more
 		m := chain(table, from, to)
 		if m.Share >= needed(f.Title, paper.Titles[from]) && m.Share > best.Share {
-			best, ok = m, true
+			best = m
 		}
 	}
-	return best, ok
+	return best
 }
 
 func needed(a, b string) float64 {

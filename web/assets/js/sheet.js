@@ -32,14 +32,35 @@ draft.onchange((what) => {
     $("notice").classList.add("cinnabar");
     setTimeout(() => $("notice").classList.remove("cinnabar"), 8000);
   }
+  ask();
+});
+
+function ask() {
   if (frame) return;
   frame = requestAnimationFrame(() => {
     frame = 0;
     if (moved) pages.moving(view.selected);
+    else if (pressed && draft.data) pages.render();
     else render();
+    late = late || (!moved && pressed);
     moved = true;
   });
-});
+}
+
+// While a button is held down nothing but the pages is drawn anew: what is being pressed must still be there when
+// it is let go, or the click is lost.
+let pressed = false;
+let late = false;
+const letGo = () =>
+  setTimeout(() => {
+    pressed = false;
+    if (!late) return;
+    late = moved = false;
+    ask();
+  });
+window.addEventListener("pointerdown", () => (pressed = true), true);
+for (const end of ["pointerup", "pointercancel"]) window.addEventListener(end, letGo, true);
+window.addEventListener("blur", (e) => e.target === window && letGo());
 
 function render() {
   if (!draft.data) return;
@@ -305,9 +326,11 @@ $("send").addEventListener("click", openSend);
 live(async (id) => {
   const unsaved = () => !draft.data || draft.pending || hand.held;
   if ((id && id !== draft.id) || unsaved()) return;
+  const known = draft.adopted;
   const r = await fetch(`/packets/${draft.id}/sheet`, { headers: { Accept: "application/json" } }).catch(() => null);
-  if (!r || !r.ok || unsaved()) return;
+  if (!r || !r.ok) return;
   const sheet = await r.json();
+  if (unsaved() || draft.adopted !== known) return; // what was fetched is older than what an edit was answered with
   if (sheet.state !== "draft") location.reload();
   if (JSON.stringify(sheet) !== JSON.stringify(draft.data)) draft.adopt(sheet);
 });

@@ -17,6 +17,7 @@ export class Draft {
     this.status = "saved";
     this.busy = null;
     this.waits = 0;
+    this.adopted = 0; // how often the server's draft was taken over
   }
 
   onchange(f) {
@@ -36,6 +37,7 @@ export class Draft {
   /** Takes over what the server has. Fields with unsaved changes stay as they are here. */
   adopt(sheet, all) {
     this.data = sheet;
+    this.adopted++;
     this.saved = new Map(sheet.fields.map((f) => [f.id, f]));
     if (all) this.dirty.clear();
     const next = new Map();
