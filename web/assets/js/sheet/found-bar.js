@@ -48,7 +48,9 @@ export function summary(found, list) {
       el("b", {}, mine),
       ` found${others ? `, ${others} for others` : ""}`,
     ),
-    list.every(({ s }) => s.kept) ? "" : el("label", { class: "flex items-center gap-1.5 whitespace-nowrap" }, "≥", out, "sure", range),
+    list.every(({ s }) => s.kept && s.sure >= 80)
+      ? ""
+      : el("label", { class: "flex items-center gap-1.5 whitespace-nowrap" }, "≥", out, "sure", range),
     el("span", { class: "flex items-center gap-1" }, "take", ...found.takers),
     el(
       "span",

@@ -263,10 +263,11 @@ export class Found {
     const { looking } = this.data;
     const passed = this.draft.data.passed.length;
     const lacks = this.room?.lacks ?? [];
-    const known = knownForms(this.data.known, list, ({ s, page }) => {
+    const look = ({ s, page }) => {
       this.pages.show({ ...s, document: page.document, page: page.page });
       page.nodes.get(`spot ${s.id}`)?.g.focus({ preventScroll: true });
-    });
+    };
+    const known = knownForms(this.data.known, list, look, (ids) => this.take(ids));
     const boxed = this.view.changed.parts();
     this.root.hidden = !boxed.length && !list.length && !looking && !passed && !lacks.length && !known.length;
     this.root.parentElement.classList.toggle("with-found", !this.root.hidden);

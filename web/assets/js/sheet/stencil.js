@@ -17,8 +17,8 @@ export function seated(signers, s) {
 /** The field a kept place becomes. */
 export const fromKept = ({ kept }) => (kept ? { ...kept, signer: 0 } : {});
 
-/** What is said of recognised forms: which, and what of them is worth a look. show brings a spot into view. */
-export function knownForms(all, spots, show) {
+/** What is said of recognised forms: which, and what of them is worth a look. show brings a spot into view, take takes several. */
+export function knownForms(all, spots, show, take) {
   const open = (k) => spots.some(({ s, page }) => s.kept && page.document === k.document);
   const known = all.filter((k) => k.lost.length || k.fresh || open(k));
   if (!known.length) return [];
@@ -40,9 +40,10 @@ export function knownForms(all, spots, show) {
   if (moved.length)
     parts.push(
       el(
-        "button",
-        { class: "plain small cinnabar", onclick: () => show(moved[0]) },
-        `${moved.length} moved: look at ${moved.length === 1 ? "it" : "them"}`,
+        "span",
+        { class: "flex items-center gap-2" },
+        el("button", { class: "plain small cinnabar", onclick: () => show(moved[0]) }, `${moved.length} moved: look`),
+        el("button", { class: "plain small", onclick: () => take(moved.map(({ s }) => s.id)) }, "take them"),
       ),
     );
   if (fresh) parts.push(el("span", {}, `${fresh} new on it`));
