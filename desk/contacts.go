@@ -83,7 +83,7 @@ func (d *Desk) ExportContacts(ctx context.Context, office int64, cards bool) ([]
 	return contact.Table(list)
 }
 
-// KeepContact puts somebody into the address book, or leaves them there.
+// KeepContact puts somebody into the address book. Of somebody who is there already it takes over what is given.
 func (d *Desk) KeepContact(ctx context.Context, office int64, c contact.Contact) error {
 	c.Name = tidy(c.Name)
 	if c.Name == "" {
@@ -95,7 +95,14 @@ func (d *Desk) KeepContact(ctx context.Context, office int64, c contact.Contact)
 		}
 	}
 	row := contactRow(office, c)
-	return d.Store.Read(ctx).Clauses(clause.Insert{Modifier: "IGNORE"}).Create(&row).Error
+	given := map[string]any{}
+	for column, value := range map[string]string{"phone": row.Phone, "company": row.Company, "license": row.License} {
+		if value != "" {
+			given[column] = value
+		}
+	}
+	known := clause.OnConflict{DoUpdates: clause.Assignments(given), DoNothing: len(given) == 0}
+	return d.Store.Read(ctx).Clauses(known).Create(&row).Error
 }
 
 // DropContact takes somebody out of the address book; deals keep what they took.

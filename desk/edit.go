@@ -23,7 +23,7 @@ type Edit struct {
 	Party    int64        `json:"party"`    // "signer", "copy": 0 is the member themself, or nobody; "follow": the signer to follow; "replace": who signs instead
 	Turn     int          `json:"turn"`     // "signer", "turns"
 	Document int64        `json:"document"` // "document" (of the deal), "order", "name", "rides", "undocument"
-	Rides    bool         `json:"rides"`    // "rides": whether it goes along unsigned
+	Rides    bool         `json:"rides"`    // "rides", "document": whether it goes along unsigned
 	Pos      int          `json:"pos"`      // "order": new index
 	Name     string       `json:"name"`     // "name", "title"
 	Email    string       `json:"email"`

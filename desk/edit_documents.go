@@ -26,7 +26,7 @@ func (e *editor) addDocument(x Edit) error {
 	if len(pages) == 0 {
 		return problem("All pages of “%s” are set aside.", doc.Name)
 	}
-	return e.t.Create(&store.PacketDocument{PacketID: e.p.ID, Pos: int(n), Name: doc.Name, Rides: doc.Rides, Pages: pages}).Error
+	return e.t.Create(&store.PacketDocument{PacketID: e.p.ID, Pos: int(n), Name: doc.Name, Rides: doc.Rides || x.Rides, Pages: pages}).Error
 }
 
 func (e *editor) changeDocument(x Edit) error {

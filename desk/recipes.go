@@ -159,12 +159,13 @@ func (e *editor) useRecipe(id int64) error {
 // the shelf, which comes into the deal with it.
 func (e *editor) recipeDocuments(r store.Recipe) error {
 	var lacks []string
+	taken := map[int64]bool{} // a form that is in the packet twice needs two documents
 	for _, k := range r.Documents {
 		docs, err := store.All[store.Document](e.t, "pos, id", "deal_id = ? AND NOT aside", e.p.DealID)
 		if err != nil {
 			return err
 		}
-		at := slices.IndexFunc(docs, func(d store.Document) bool { return strings.EqualFold(d.Name, k.Name) })
+		at := slices.IndexFunc(docs, func(d store.Document) bool { return strings.EqualFold(d.Name, k.Name) && !taken[d.ID] })
 		if at < 0 && k.Form != 0 {
 			src, _, err := e.d.takeForm(e.t, e.m, e.p.DealID, k.Form)
 			if err != nil && !errors.Is(err, store.ErrNotFound) {
@@ -173,19 +174,17 @@ func (e *editor) recipeDocuments(r store.Recipe) error {
 			if docs, err = store.All[store.Document](e.t, "pos, id", "deal_id = ? AND NOT aside", e.p.DealID); err != nil {
 				return err
 			}
-			at = slices.IndexFunc(docs, func(d store.Document) bool { return len(d.Pages) > 0 && d.Pages[0].Source == src.ID && src.ID != 0 })
+			at = slices.IndexFunc(docs, func(d store.Document) bool {
+				return src.ID != 0 && len(d.Pages) > 0 && d.Pages[0].Source == src.ID && !taken[d.ID]
+			})
 		}
 		if at < 0 {
 			lacks = append(lacks, "“"+k.Name+"”")
 			continue
 		}
-		if err := e.addDocument(Edit{Document: docs[at].ID}); err != nil {
+		taken[docs[at].ID] = true
+		if err := e.addDocument(Edit{Document: docs[at].ID, Rides: k.Rides}); err != nil {
 			return err
-		}
-		if k.Rides {
-			if err := e.t.Model(&store.PacketDocument{}).Where("packet_id = ?", e.p.ID).Order("pos DESC").Limit(1).Update("rides", true).Error; err != nil {
-				return err
-			}
 		}
 	}
 	if len(lacks) > 0 {

@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"indicum/bench/forms"
+	"indicum/core/contact"
 	"indicum/core/deal"
 	"indicum/core/field"
 	"indicum/demo"
@@ -49,6 +50,8 @@ func TestARecipeStartsPackets(t *testing.T) {
 	for _, doc := range docs {
 		edits = append(edits, desk.Edit{Op: "document", Document: doc.ID})
 	}
+	// The same form once more, to ride along: the next deal has one of it only.
+	edits = append(edits, desk.Edit{Op: "document", Document: docs[0].ID, Rides: true})
 	for _, p := range parties {
 		edits = append(edits, desk.Edit{Op: "signer", Party: p.ID, Turn: 2})
 	}
@@ -69,7 +72,7 @@ func TestARecipeStartsPackets(t *testing.T) {
 	o.must(err)
 	said, err := o.KeepRecipe(o.ctx, o.m, id, "Offer packet")
 	o.must(err)
-	if !strings.Contains(said, "2 documents; you, then Buyer 1 and Buyer 2, then you") || !strings.Contains(said, "1 form") {
+	if !strings.Contains(said, "3 documents; you, then Buyer 1 and Buyer 2, then you") || !strings.Contains(said, "1 form") {
 		t.Errorf("it said %q", said)
 	}
 	recipe, err := store.One[store.Recipe](o.Store.Read(o.ctx), "office_id = ?", o.m.OfficeID)
@@ -84,7 +87,7 @@ func TestARecipeStartsPackets(t *testing.T) {
 		if got.Title != fmt.Sprintf("Offer for %d Other Lane", buyers) || got.Message != "Please sign, {first name}." || len(got.Documents) != 1 || got.Documents[0].Name != "Purchase agreement" || len(got.Signers) != buyers+2 {
 			t.Fatalf("%+v", got)
 		}
-		if !strings.Contains(got.Notice, "“Lender letter”") {
+		if got.Documents[0].Rides || !strings.Contains(got.Notice, "“Lender letter” and “Purchase agreement”") {
 			t.Errorf("notice %q", got.Notice)
 		}
 		by := map[int64][]field.Field{}
@@ -177,5 +180,18 @@ func TestAStencilIsOfferedInAMergedFile(t *testing.T) {
 	}
 	if offered != 2 || elsewhere == 0 {
 		t.Errorf("%d kept places offered, %d others on the other form", offered, elsewhere)
+	}
+}
+
+// Saving somebody again adds what was not known of them, and forgets nothing.
+func TestAContactGainsALicense(t *testing.T) {
+	o := open(t)
+	for _, c := range []contact.Contact{{Name: "Ines Halloran", Email: "ines@example.org", Phone: "555 0100", Company: "Lantern Pike"}, {Name: "Ines Halloran", Email: "ines@example.org", License: "OR-201234"}, {Name: "Ines Halloran", Email: "ines@example.org"}} {
+		o.must(o.KeepContact(o.ctx, o.m.OfficeID, c))
+	}
+	list, err := o.Contacts(o.ctx, o.m.OfficeID, "", 0)
+	o.must(err)
+	if len(list) != 1 || list[0].License != "OR-201234" || list[0].Phone != "555 0100" || list[0].Company != "Lantern Pike" {
+		t.Errorf("%+v", list)
 	}
 }

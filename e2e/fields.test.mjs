@@ -39,9 +39,19 @@ test("found places are taken at once, given back, passed over", async () => {
   await page.getByText("1 passed over").waitFor();
   await page.getByRole("button", { name: "bring back" }).click();
   await page.getByText("1 passed over").waitFor({ state: "hidden" });
+  await page.getByRole("button", { name: "Pass over what is found on every page" }).click();
+  await page.locator(".spot").first().waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "bring back" }).click();
   await page.locator(".spot").first().focus();
   await page.keyboard.press("Enter");
   await page.waitForFunction(() => /1 place\b/.test(document.getElementById("totals").textContent));
+  // By the form's own lines, and back.
+  const line = () => page.locator(".field.chosen").getAttribute("transform");
+  const stood = await line();
+  await page.keyboard.press("Control+ArrowUp");
+  await page.waitForFunction((t) => document.querySelector(".field.chosen").getAttribute("transform") !== t, stood);
+  await page.keyboard.press("z");
+  await page.waitForFunction((t) => document.querySelector(".field.chosen").getAttribute("transform") === t, stood);
 });
 
 test("the same spot on other pages, and coverage", async () => {

@@ -32,9 +32,13 @@ export class Pages {
     const page = this.pages[el.dataset.index];
     if (page?.leaf !== el) return;
     page.near = near;
-    if (!near) return;
-    this.picture(page);
-    this.draw(page);
+    if (near) {
+      this.picture(page);
+      this.draw(page);
+    } else if (!page.layer.contains(document.activeElement)) {
+      page.nodes.clear(); // nothing out of date is left where nobody looks
+      page.layer.replaceChildren();
+    }
   }
 
   picture(page) {
@@ -175,7 +179,7 @@ export class Pages {
       const key = people + fields.map((f) => f.signer).sort();
       if (page.sideKey !== key) this.side(page, fields);
       page.sideKey = key;
-      if (page.near) this.draw(page);
+      if (page.near || page.nodes.size) this.draw(page);
     });
   }
 

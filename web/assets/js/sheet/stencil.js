@@ -19,8 +19,8 @@ export const fromKept = ({ kept }) => (kept ? { ...kept, signer: 0 } : {});
 
 /** What is said of recognised forms: which, and what of them is worth a look. show brings a spot into view, take takes several. */
 export function knownForms(all, spots, show, take) {
-  const open = (k) => spots.some(({ s, page }) => s.kept && page.document === k.document);
-  const known = all.filter((k) => k.lost.length || k.fresh || open(k));
+  const open = (k, kept) => spots.some(({ s, page }) => Boolean(s.kept) === kept && page.document === k.document);
+  const known = all.filter((k) => k.lost.length || open(k, true) || (k.fresh && open(k, false)));
   if (!known.length) return [];
   const parts = [];
   const edition = (k) => (k.edition ? `, kept of another edition (${k.edition})` : "");
@@ -35,7 +35,7 @@ export function knownForms(all, spots, show, take) {
     ),
   );
   const moved = spots.filter(({ s }) => s.kept && s.sure < 80);
-  const fresh = known.reduce((n, k) => n + k.fresh, 0);
+  const fresh = known.reduce((n, k) => n + (open(k, false) ? k.fresh : 0), 0);
   const lost = known.flatMap((k) => k.lost.map((l) => `${k.name}: ${l}`));
   if (moved.length)
     parts.push(
