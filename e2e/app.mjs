@@ -101,8 +101,14 @@ export async function login(app) {
   return page;
 }
 
-/** How many places the sheet says the packet has; only those of pages near by are drawn. */
-export const places = async (page) => Number(/(\d+) places?/.exec(await page.locator("#totals").innerText())[1]);
+/**
+ * How many places the sheet says the packet has; only those of pages near by are drawn. What was just done is on
+ * the screen with the next frame, and only once the button is let go: both are waited for.
+ */
+export const places = async (page) => {
+  await page.evaluate(() => new Promise((done) => setTimeout(() => requestAnimationFrame(() => setTimeout(done)))));
+  return Number(/(\d+) places?/.exec(await page.locator("#totals").innerText())[1]);
+};
 
 /** Reads the newest mail to an address in the mailroom, as its reader would, and returns its link. */
 export async function link(page, app, to, subject) {
