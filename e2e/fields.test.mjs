@@ -32,7 +32,7 @@ test("found places are taken at once, given back, passed over", async () => {
   for (const who of ["Marek Dvorsky", "Lucie Dvorsky"]) await page.locator(`.field[aria-label^="Signature of ${who}"]`).first().waitFor();
   await page.locator(".tile").first().click();
   await page.keyboard.press("z");
-  await page.waitForFunction(() => /\b0 places\b/.test(document.getElementById("totals").textContent));
+  await page.locator("#totals", { hasText: /\b0 places\b/ }).waitFor();
   const spot = page.locator(".spot").first();
   await spot.focus();
   await page.keyboard.press("Delete");
@@ -44,20 +44,20 @@ test("found places are taken at once, given back, passed over", async () => {
   await page.getByRole("button", { name: "bring back" }).click();
   await page.locator(".spot").first().focus();
   await page.keyboard.press("Enter");
-  await page.waitForFunction(() => /1 place\b/.test(document.getElementById("totals").textContent));
+  await page.locator("#totals", { hasText: /\b1 place\b/ }).waitFor();
   // By the form's own lines, and back.
   const line = () => page.locator(".field.chosen").getAttribute("transform");
   const stood = await line();
   await page.keyboard.press("Control+ArrowUp");
-  await page.waitForFunction((t) => document.querySelector(".field.chosen").getAttribute("transform") !== t, stood);
+  await page.locator(`.field.chosen:not([transform="${stood}"])`).waitFor();
   await page.keyboard.press("z");
-  await page.waitForFunction((t) => document.querySelector(".field.chosen").getAttribute("transform") === t, stood);
+  await page.locator(`.field.chosen[transform="${stood}"]`).waitFor();
 });
 
 test("the same spot on other pages, and coverage", async () => {
   await page.keyboard.press("Escape");
   await page.keyboard.press("Shift+A");
-  await page.waitForFunction(() => !/\b1 place\b/.test(document.getElementById("totals").textContent));
+  await page.locator("#totals", { hasText: /\b\d+ places\b/ }).waitFor();
   const before = await places(page);
   await page.locator('.field[aria-label^="Initials of Marek"]').first().click();
   const more = page.getByRole("button", { name: /^all \d+$/ });
@@ -98,7 +98,7 @@ test("a form’s places are kept and offered when it comes again; a recipe start
   await page.getByText(`${kept} places taken`).waitFor();
   await page.goto(`${app.url}/deals/1`);
   await page.getByRole("button", { name: "Offer packet" }).click();
-  await page.waitForFunction((n) => document.getElementById("totals").textContent.includes(`2 people · ${n} places`), kept);
+  await page.locator("#totals", { hasText: `2 people · ${kept} places` }).waitFor();
   await page.goto(draft);
   await page.locator(".field").first().waitFor();
 });
