@@ -71,7 +71,7 @@ func (p *printed) shared(in []*place) []*place {
 		}
 		var under []*segment
 		for _, g := range p.segs {
-			if up := g.top - q.y; up > -2.5 && up < belowReach && g.x0 > q.x0-6 && g.x1 < q.x1+12 && g.base > q.y+2 {
+			if up := g.top - q.y; up > -2.5 && up < p.captionReach(g, q, in) && g.x0 > q.x0-6 && g.x1 < q.x1+12 && g.base > q.y+2 {
 				if m := read(g.text); (m.kind != "" || m.roleOnly) && len(g.words) <= 8 && p.nothingCloser(g, q, in) {
 					under = append(under, g)
 				}

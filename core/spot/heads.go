@@ -121,6 +121,15 @@ func headRows(all []*place) {
 			}
 		}
 	}
+	for _, q := range all { // the head of the column that says whom each row is for
+		heads := 0
+		for _, o := range all {
+			if q.cell != nil && q.inside != nil && o.cell != nil && o.head != nil && o.rowHead != nil && o.head.base > q.cell.y0 && o.head.base < q.cell.y1 && o.head.x0 > q.cell.x1 && math.Abs(o.rowHead.x0-q.inside.x0) < 4 {
+				heads++
+			}
+		}
+		q.dropped = q.dropped || heads > 1
+	}
 	for _, q := range all {
 		for _, o := range all {
 			if q.cell != nil && q.inside != nil && o.cell != nil && o.head != nil && o.head.base == q.inside.base && o.head.x0 == q.inside.x0 {

@@ -11,6 +11,7 @@ const (
 	farReach   = 170.0 // of a label in a column of labels
 	rightReach = 14.0
 	belowReach = 13.0
+	farBelow   = 21.0
 	aboveReach = 34.0
 )
 
@@ -174,7 +175,7 @@ func (p *printed) beneath(q *place, all []*place, habit int) *segment {
 		if q.cell != nil && p.cellOf(g) != nil {
 			continue
 		}
-		if g.taken || up < -2.5 || up > belowReach || g.x1 < q.x0-2 || g.x0 > q.x1+2 || g.base <= q.y+2 {
+		if g.taken || up < -2.5 || up > p.captionReach(g, q, all) || g.x1 < q.x0-2 || g.x0 > q.x1+2 || g.base <= q.y+2 {
 			continue
 		}
 		if mid := (g.x0 + g.x1) / 2; mid < q.x0-4 && g.x1 < q.x0+8 || mid > q.x1+4 && g.x0 > q.x1-8 {
@@ -195,6 +196,30 @@ func (p *printed) beneath(q *place, all []*place, habit int) *segment {
 		}
 	}
 	return best
+}
+
+// captionReach is how far below a line a text may stand that names it: farther where a word processor left
+// the space of a paragraph between, nothing else names the line, and the text is no title of what follows.
+func (p *printed) captionReach(g *segment, q *place, all []*place) float64 {
+	up := g.top - q.y
+	if up < belowReach || up > farBelow || q.cell != nil || q.widget != nil || len(g.words) > 4 || g.text == strings.ToUpper(g.text) || strings.HasSuffix(g.text, ":") {
+		return belowReach
+	}
+	if m := read(g.text); m.kind == "" && !m.roleOnly {
+		return belowReach
+	}
+	if down, ok := p.down(g, all, q); ok && up > 0.6*down {
+		return belowReach
+	}
+	for _, o := range p.segs {
+		if math.Abs(o.base-q.y) < 6 && o.x1 <= q.x0+3 && q.x0-o.x1 < leftReach {
+			return belowReach
+		}
+		if o != g && o.top > q.y && o.base < g.base-4 && o.x1 > q.x0 && o.x0 < q.x1 {
+			return belowReach
+		}
+	}
+	return farBelow
 }
 
 // entitles reports whether a place below a text has a label in its column that names nobody: the text says who.

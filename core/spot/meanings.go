@@ -113,6 +113,9 @@ func (p *printed) interpret(q *place) {
 	}
 	if q.below != nil {
 		add(q.below.text, 0.95)
+		if g := p.title(q.below); g != nil {
+			add(g.text, 0.9)
+		}
 	}
 	if q.right != nil && !q.right.taken && !q.sentence && len(q.right.words) <= 6 && !byLine.MatchString(plain(q.right.text)) && (len(say) == 0 || say[0].kind == "") {
 		add(q.right.text, 0.85)
@@ -265,6 +268,10 @@ func (p *printed) settle(all []*place) {
 // kind of contract, when a date is asked for right behind it and nothing else on that line is signed.
 func (p *printed) unknownTo(all []*place) {
 	for _, q := range all {
+		if !q.dropped && q.kind == Text && !q.sentence && q.cell == nil && q.widget == nil && q.left == nil && q.below != nil && q.width() > 110 && signsToo.MatchString(plain(q.below.text)) {
+			q.kind, q.sure, q.nobodys = Signature, 0.7, true
+			continue
+		}
 		if q.dropped || q.kind != Text || q.sentence || q.cell != nil || q.widget != nil || q.left == nil || q.width() < 100 || len(q.left.words) > 3 || read(q.left.text).kind != "" {
 			continue
 		}
@@ -283,6 +290,34 @@ func (p *printed) unknownTo(all []*place) {
 			q.kind, q.sure, q.nobodys = Signature, 0.65, true
 		}
 	}
+}
+
+// Others who sign what goes with a sale, by what stands under their lines (common practice, no source): no
+// seats of the deal.
+var signsToo = regexp.MustCompile(`^(the )?(principals?|notary( public)?|affiants?|declarants?|guarantors?|borrowers?|applicants?|clients?|trust(ee|or)s?|settlors?|execut(or|rix)|personal representative|attorney(-| )in(-| )fact|managers?|members?|(escrow|closing|settlement) (officer|agent|holder)|assign(or|ee)s?|occupants?|donors?|donees?|mortgag(or|ee)s?|spouse|husband|wife|guardian|contractor|inspector|appraiser)$`)
+
+// title is the text under a person's printed name that says who they are.
+func (p *printed) title(name *segment) *segment {
+	if len(name.words) < 2 || len(name.words) > 5 || !personal(name.text) {
+		return nil
+	}
+	for _, g := range p.segs {
+		if d := g.base - name.base; d > 0.8*name.size && d < 1.9*name.size && (math.Abs(g.x0-name.x0) < 4 || math.Abs(g.x0+g.x1-name.x0-name.x1) < 8) && read(g.text).roleOnly {
+			return g
+		}
+	}
+	return nil
+}
+
+// personal reports whether words are set as a person's name is and mean nothing else.
+func personal(s string) bool {
+	for _, w := range strings.Fields(s) {
+		if r := []rune(w); !unicode.IsUpper(r[0]) {
+			return false
+		}
+	}
+	m := read(s)
+	return m.kind == "" && m.role == "" && !strings.ContainsAny(s, ":0123456789")
 }
 
 // otherParty reports whether another party's line stands between two places.

@@ -3,6 +3,7 @@ package spot
 import (
 	"math"
 	"sort"
+	"strings"
 )
 
 // Sizes in points of what is drawn on forms (common practice, no source).
@@ -141,6 +142,9 @@ next:
 			}
 		}
 		for _, w := range p.words {
+			if strings.Trim(w.text, "()[]{}") == "" {
+				continue // the brackets of a typed box
+			}
 			if cx, cy := (w.x0+w.x1)/2, (w.top+w.base)/2; cx > t.x0 && cx < t.x1 && cy > t.y0-1 && cy < t.y1+1 && w.x1-w.x0 < t.x1-t.x0+4 {
 				continue next
 			}

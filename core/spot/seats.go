@@ -9,6 +9,10 @@ import (
 func (p *printed) seats(all []*place) {
 	for _, q := range all {
 		if !q.dropped && q.role == "" && !q.nobodys && (q.kind == Signature || q.kind == Initials) {
+			if c := q.chained; c != nil && !c.dropped && c.kind == q.kind && c.label == q.label {
+				q.role = c.role // one of several after one label
+				continue
+			}
 			p.underTitle(q, all)
 		}
 	}
@@ -142,7 +146,7 @@ func (p *printed) partner(q *place, all []*place) {
 		return
 	case up == nil:
 		q.signs = down
-	case down == nil || !p.leads(q, all):
+	case down == nil || !p.leads(q, all) || q.kind == Text && q.y-up.y < 0.6*(down.y-q.y):
 		q.signs = up
 	default:
 		q.signs = down
@@ -276,6 +280,9 @@ func (p *printed) startsAnew(a, q *place, all []*place) bool {
 		m := read(q.rowHead.text)
 		return m.role == "" // rows of people go on, rows of matters begin anew
 	}
+	if q.kind == Initials && rowOf(a, all) > 1 && rowOf(q, all) > 1 && q.left != nil && read(q.left.text).kind == Initials {
+		return true // one label on either row, and blanks for all of them behind each
+	}
 	if q.kind == Initials && q.left == nil { // each item of a list is initialed anew
 		if item, _ := behindRow(q, all); item != nil && len(item.words) >= 3 && read(item.text).role == "" {
 			return true
@@ -304,6 +311,16 @@ func (p *printed) startsAnew(a, q *place, all []*place) bool {
 	}
 	// The same words once more, a good way below: another list.
 	return q.kind == Initials && q.y-a.y > 60
+}
+
+// rowOf counts the initials of one role on a place's row.
+func rowOf(q *place, all []*place) (n int) {
+	for _, o := range all {
+		if !o.dropped && o.kind == q.kind && o.role == q.role && math.Abs(o.y-q.y) < 5 {
+			n++
+		}
+	}
+	return n
 }
 
 func headText(q *place) string {

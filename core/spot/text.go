@@ -163,7 +163,7 @@ func (p *printed) brackets() {
 		}
 		base := a.low - 0.2*a.size
 		switch gap := next.x0 - a.x1; {
-		case gap < 2.5 || gap > 150:
+		case gap < 1 || gap > 150:
 		case gap <= 1.6*a.size:
 			mid, half := (a.x1+next.x0)/2, math.Max(4, math.Min(0.4*a.size, 6))
 			p.ticks = append(p.ticks, tick{mid - half, base - 2*half, mid + half, base, "text"})
