@@ -138,6 +138,7 @@ func chained(in []Rule, px func(int) int) []Rule {
 		lastY  int // middle of the last piece
 		lastW  int // its length
 		ink, n int
+		tall   int // heights of its pieces together
 		least  int // shortest gap
 		wide   int // gaps much wider than that: a dot is missing
 	}
@@ -147,7 +148,9 @@ func chained(in []Rule, px func(int) int) []Rule {
 		w := c.X1 - c.X0 + 1
 		solid := c.ink*10 >= w*8
 		even := c.n >= 6 && c.wide*5 <= c.n && c.ink*5 >= w
-		if w >= shortest && c.Y1-c.Y0 < 14 && (solid || even) {
+		// Small letters that touch are as solid as a rule, but as high as their pieces are long.
+		letters := c.tall >= c.n*px(6) && c.tall*6 > w
+		if w >= shortest && c.Y1-c.Y0 < 14 && (solid || even) && !letters {
 			out = append(out, Rule{c.X0, c.Y0, c.X1, c.Y1})
 		}
 	}
@@ -177,7 +180,7 @@ func chained(in []Rule, px func(int) int) []Rule {
 		}
 		open = kept
 		if best == nil {
-			open = append(open, &chain{Rule: r, lastY: mid, lastW: r.X1 - r.X0, ink: r.X1 - r.X0 + 1, n: 1, least: 99})
+			open = append(open, &chain{Rule: r, lastY: mid, lastW: r.X1 - r.X0, ink: r.X1 - r.X0 + 1, tall: r.Y1 - r.Y0 + 1, n: 1, least: 99})
 			continue
 		}
 		d := r.X0 - best.X1
@@ -187,6 +190,7 @@ func chained(in []Rule, px func(int) int) []Rule {
 		}
 		best.ink += r.X1 - r.X0 + 1
 		best.n++
+		best.tall += r.Y1 - r.Y0 + 1
 		best.X1, best.lastY = max(best.X1, r.X1), mid
 		best.lastW = r.X1 - r.X0
 		best.Y0, best.Y1 = min(best.Y0, r.Y0), max(best.Y1, r.Y1)
@@ -329,11 +333,29 @@ func (b *Bitmap) square(x, y, n int) int {
 				inner += b.rowInk(x+3, y+dy, n-6)
 			}
 		}
-		if left*10 >= side*9 && right*10 >= side*9 && inner*100 < n*side*6 && b.corner(x, y) && b.corner(x+n-2, y) && b.corner(x, y+side-1) && b.corner(x+n-2, y+side-1) {
+		if left*10 >= side*9 && right*10 >= side*9 && inner*100 < n*side*6 && b.corner(x, y) && b.corner(x+n-2, y) && b.corner(x, y+side-1) && b.corner(x+n-2, y+side-1) && !b.stems(x, y, n, side) {
 			return side
 		}
 	}
 	return 0
+}
+
+// stems reports whether a side of a square goes on beyond it, as the stem of a letter does.
+func (b *Bitmap) stems(x, y, n, side int) bool {
+	for _, at := range []int{x, x + n - 2} {
+		for _, from := range []int{y - 4, y + side + 2} {
+			ink := 0
+			for dy := range 3 {
+				if from+dy >= 0 && from+dy < b.H && b.rowInk(at, from+dy, 2) > 0 {
+					ink++
+				}
+			}
+			if ink == 3 {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // corner reports whether there is ink on most of four dots, as a round letter has not in its corners.

@@ -120,7 +120,10 @@ func (p *printed) separators(all []*place) {
 			continue
 		}
 		named := q.left != nil || q.inside != nil || q.chained != nil || q.head != nil || q.rowHead != nil
-		small := q.below != nil && q.below.width() < 0.7*q.width() && len(q.below.words) <= 6
+		small := q.below != nil && q.below.width() < 0.7*q.width() && len(q.below.words) <= 6 && plain(q.below.text) != ""
+		if small && q.width() > 0.7*p.Width { // rather a rule across the page, with something small under it
+			small = read(q.below.text) != meaning{}
+		}
 		if q.typed || named || small {
 			if q.cell != nil && !named {
 				q.dropped = true
@@ -141,7 +144,7 @@ func (p *printed) writeIn(q *place, all []*place) bool {
 	}
 	for _, o := range all {
 		d := math.Abs(o.y - q.y)
-		if o == q || o.cell != nil || d < 11 || d > 34 || math.Abs(o.x1-q.x1) > 4 || o.x0 > q.x1 || o.x1 < q.x0 {
+		if o == q || o.cell != nil || d < 11 || d > 34 || math.Abs(o.x1-q.x1) > 4 || o.x0 > q.x1 || o.x1 < q.x0 || o.left != nil && o.left.x0 > q.x0+30 {
 			continue
 		}
 		clear := true

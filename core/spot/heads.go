@@ -66,7 +66,7 @@ func (p *printed) columnHead(c *cell) *segment {
 		var last *segment
 		text := ""
 		for _, g := range p.segs {
-			if up.holds((g.x0+g.x1)/2, g.base-0.3*g.size) {
+			if up.holds((g.x0+g.x1)/2, g.base-0.3*g.size) && plain(g.text) != "" {
 				last = g
 				text = strings.TrimSpace(text + " " + g.text)
 			}
@@ -121,10 +121,19 @@ func headRows(all []*place) {
 			}
 		}
 	}
+	for _, q := range all { // a band above cells with labels of their own
+		under := 0
+		for _, o := range all {
+			if q.cell != nil && q.inside != nil && o.cell != nil && o.inside != nil && math.Abs(o.cell.y0-q.cell.y1) < 4 && o.cell.x0 > q.cell.x0-4 && o.cell.x1 < q.cell.x1+4 && o.width() < 0.8*q.cell.x1-0.8*q.cell.x0 {
+				under++
+			}
+		}
+		q.dropped = q.dropped || under > 1
+	}
 	for _, q := range all { // the head of the column that says whom each row is for
 		heads := 0
 		for _, o := range all {
-			if q.cell != nil && q.inside != nil && o.cell != nil && o.head != nil && o.rowHead != nil && o.head.base > q.cell.y0 && o.head.base < q.cell.y1 && o.head.x0 > q.cell.x1 && math.Abs(o.rowHead.x0-q.inside.x0) < 4 {
+			if q.cell != nil && q.inside != nil && o.head != nil && o.rowHead != nil && o.head.base > q.cell.y0 && o.head.base < q.cell.y1 && o.head.x0 > q.cell.x1 && math.Abs(o.rowHead.x0-q.inside.x0) < 4 {
 				heads++
 			}
 		}
@@ -132,7 +141,7 @@ func headRows(all []*place) {
 	}
 	for _, q := range all {
 		for _, o := range all {
-			if q.cell != nil && q.inside != nil && o.cell != nil && o.head != nil && o.head.base == q.inside.base && o.head.x0 == q.inside.x0 {
+			if q.cell != nil && q.inside != nil && o.head != nil && o.head.base == q.inside.base && o.head.x0 == q.inside.x0 {
 				q.dropped = true
 			}
 		}

@@ -175,7 +175,7 @@ func (p *printed) beneath(q *place, all []*place, habit int) *segment {
 		if q.cell != nil && p.cellOf(g) != nil {
 			continue
 		}
-		if g.taken || up < -2.5 || up > p.captionReach(g, q, all) || g.x1 < q.x0-2 || g.x0 > q.x1+2 || g.base <= q.y+2 {
+		if g.taken || up < -2.5 || up > belowReach && (habit < 0 || up > p.captionReach(g, q, all)) || g.x1 < q.x0-2 || g.x0 > q.x1+2 || g.base <= q.y+2 {
 			continue
 		}
 		if mid := (g.x0 + g.x1) / 2; mid < q.x0-4 && g.x1 < q.x0+8 || mid > q.x1+4 && g.x0 > q.x1-8 {

@@ -142,7 +142,7 @@ next:
 			}
 		}
 		for _, w := range p.words {
-			if strings.Trim(w.text, "()[]{}") == "" {
+			if t.from == "text" && strings.Trim(w.text, "()[]{}") == "" {
 				continue // the brackets of a typed box
 			}
 			if cx, cy := (w.x0+w.x1)/2, (w.top+w.base)/2; cx > t.x0 && cx < t.x1 && cy > t.y0-1 && cy < t.y1+1 && w.x1-w.x0 < t.x1-t.x0+4 {

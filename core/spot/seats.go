@@ -2,15 +2,18 @@ package spot
 
 import (
 	"math"
+	"regexp"
 	"strings"
+
+	"indicum/core/deal"
 )
 
 // seats says for whom each place is: from titles above, from the signature beside it, from the order.
 func (p *printed) seats(all []*place) {
 	for _, q := range all {
 		if !q.dropped && q.role == "" && !q.nobodys && (q.kind == Signature || q.kind == Initials) {
-			if c := q.chained; c != nil && !c.dropped && c.kind == q.kind && c.label == q.label {
-				q.role = c.role // one of several after one label
+			if c := before(q, all); c != nil && (q.chained == c && c.label == q.label || q.kind == Initials && q.left != nil) {
+				q.role, q.nobodys = c.role, c.nobodys // one of several after one label, or after one beginning of a sentence
 				continue
 			}
 			p.underTitle(q, all)
@@ -35,6 +38,7 @@ func (p *printed) seats(all []*place) {
 			}
 		}
 	}
+	p.onlyRole(all)
 	for _, kind := range []string{Signature, Initials} {
 		p.number(all, kind)
 	}
@@ -49,6 +53,32 @@ func (p *printed) seats(all []*place) {
 	for _, q := range all {
 		if q.role == "" {
 			q.number = 0
+		}
+	}
+}
+
+var bracketed = regexp.MustCompile(`^\([^)]*\)\s*`)
+
+// onlyRole gives initials that nothing says whose they are to those who sign the page, when all who do are of
+// one role.
+func (p *printed) onlyRole(all []*place) {
+	var role deal.Role
+	for _, q := range all {
+		if q.dropped || q.kind != Signature {
+			continue
+		}
+		if q.role == "" || role != "" && q.role != role {
+			return
+		}
+		role = q.role
+	}
+	if role == deal.Witness {
+		return
+	}
+	for _, q := range all {
+		if !q.dropped && q.kind == Initials && q.role == "" && !q.nobodys && role != "" {
+			q.role = role
+			q.sure -= 0.12
 		}
 	}
 }
@@ -237,7 +267,7 @@ func (p *printed) leads(q *place, all []*place) bool {
 		return false
 	}
 	for _, o := range all {
-		if d := first.y - o.y; !o.dropped && o.kind == q.kind && d > 4 && d < 90 && inColumn(o, first) && !p.titleBetween(o, first) {
+		if d := first.y - o.y; !o.dropped && o.kind == q.kind && (q.kind != Text || o.label == q.label) && d > 4 && d < 90 && inColumn(o, first) && !p.titleBetween(o, first) {
 			return true
 		}
 	}
@@ -258,6 +288,9 @@ func (p *printed) number(all []*place, kind string) {
 				q.number = min(a.number+1, 9)
 			}
 		}
+		if a := last[role]; p.Picture && kind == Signature && a != nil && a.number == q.number && q.signs == nil && !p.startsAnew(a, q, all) {
+			q.number = min(a.number+1, 9) // a number that was misread
+		}
 		last[role] = q
 	}
 }
@@ -270,6 +303,9 @@ func (p *printed) startsAnew(a, q *place, all []*place) bool {
 		}
 		if q.kind == Initials && q.label != a.label && decides.MatchString(plain(q.label)) {
 			return true
+		}
+		if q.kind == Initials && q.left != nil && q.left != a.left && len(q.left.words) > 2 && read(bracketed.ReplaceAllString(q.left.text, "")) == (meaning{}) {
+			return true // the next matter to initial
 		}
 		if q.kind == Initials && q.left != nil && a.left != nil && q.left != a.left {
 			return choiceWord(q.left.text) != choiceWord(a.left.text)
@@ -311,6 +347,16 @@ func (p *printed) startsAnew(a, q *place, all []*place) bool {
 	}
 	// The same words once more, a good way below: another list.
 	return q.kind == Initials && q.y-a.y > 60
+}
+
+// before is the place of the same kind before one in its row.
+func before(q *place, all []*place) (best *place) {
+	for _, o := range all {
+		if !o.dropped && o != q && o.kind == q.kind && math.Abs(o.y-q.y) < 5 && o.x1 <= q.x0+2 && (best == nil || o.x0 > best.x0) {
+			best = o
+		}
+	}
+	return best
 }
 
 // rowOf counts the initials of one role on a place's row.

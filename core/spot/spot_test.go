@@ -135,6 +135,64 @@ func TestLayouts(t *testing.T) {
 			}
 			p.Widgets[2].Y = 284
 		}, "initials seller 2; checkbox  0; signature  0"},
+		"one line, two captions a paragraph below": {func(p *paper) {
+			p.prose(100, 4)
+			for y := 300.0; y < 400; y += 60 {
+				p.rule(56, 256, y)
+				p.text(8, 56, y+20, "Buyer")
+				p.text(8, 200, y+20, "Date")
+			}
+		}, "signature buyer 1; date buyer 1; signature buyer 2; date buyer 2"},
+		"each matter is initialed by all of them": {func(p *paper) {
+			p.text(9, 56, 300, "Home inspection: Buyer's initials ____ / ____")
+			p.text(9, 56, 320, "Radon test: Buyer's initials ____ / ____")
+			p.text(9, 56, 340, "TENANT HAS THE KEYS ________ (initial) AND THE RULES ________ (initial)")
+		}, "initials buyer 1; initials buyer 2; initials buyer 1; initials buyer 2; initials tenant 1; initials tenant 1"},
+		"several after one label below another block": {func(p *paper) {
+			p.text(9, 300, 280, "Selling Agent: ______________________")
+			p.text(9, 56, 320, "Seller: ______________________")
+			p.text(9, 56, 350, "Initials: ( _____ ) ( _____ )")
+		}, "signature buyer_agent 1; signature seller 1; initials seller 1; initials seller 2"},
+		"typed brackets to tick": {func(p *paper) { p.text(10, 56, 300, "( ) Accepts ( ) Rejects") }, "checkbox  0; checkbox  0"},
+		"who a printed name is": {func(p *paper) {
+			p.rule(56, 220, 300)
+			p.text(10, 56, 311, "Hollis Marchetti")
+			p.text(10, 56, 324, "Buyer's Agent")
+		}, "signature buyer_agent 1"},
+		"others who sign": {func(p *paper) {
+			p.rule(56, 220, 300)
+			p.text(8, 56, 309, "Notary Public")
+		}, "signature  0"},
+		"initials of those who sign the page": {func(p *paper) {
+			for i, s := range []string{"Inspection", "Elected (initial)", "Waived (initial)"} {
+				p.text(9, 60+float64(i)*120, 212, s)
+				for r := range 3 {
+					p.box(56+float64(i)*120, 200+float64(r)*24, 120, 24)
+					if r > 0 && i > 0 {
+						p.text(9, 60+float64(i)*120, 218+float64(r)*24, "______ / ______")
+					}
+				}
+			}
+			p.text(9, 60, 238, "Home")
+			p.text(9, 60, 262, "Radon")
+			p.text(10, 56, 340, "Buyer ______________________")
+		}, strings.Repeat("initials buyer 1; initials buyer 2; initials buyer 1; initials buyer 2; ", 2) + "signature buyer 1"},
+		"a band above labelled cells, a rule above the foot": {func(p *paper) {
+			p.box(56, 200, 400, 16)
+			p.text(9, 60, 211, "BROKERS")
+			for i, s := range []string{"Listing agent", "Date"} {
+				p.box(56+float64(i)*200, 216, 200, 30)
+				p.text(6, 60+float64(i)*200, 224, s)
+			}
+			for i, s := range []string{"Seller's Signature:", "Buyer's Signature:"} {
+				end := p.text(10, 56, 600+float64(i)*30, s)
+				p.rule(end+5, end+180, 600+float64(i)*30)
+				end = p.text(10, 400, 600+float64(i)*30, "Date:")
+				p.rule(end+5, 560, 600+float64(i)*30)
+			}
+			p.rule(56, 560, 660)
+			p.text(7, 56, 672, "Form 12-C")
+		}, "signature listing_agent 1; date listing_agent 1; signature seller 1; date seller 1; signature buyer 1; date buyer 1"},
 		"two sections of the same people": {func(p *paper) {
 			p.text(10, 56, 200, "Seller ________________________ Date ________")
 			p.text(10, 56, 226, "Seller ________________________ Date ________")

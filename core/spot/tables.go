@@ -79,7 +79,7 @@ func (p *printed) headsOver(q *place, all []*place) []*segment {
 	for _, segs := range lines {
 		known := 0
 		for _, g := range segs {
-			if caption(g, all) {
+			if caption(g, all) || labels(g, all) {
 				continue
 			}
 			if m := read(g.text); m.kind == Signature || m.kind == Date || m.kind == Initials || m.kind == Name {
@@ -98,6 +98,16 @@ func (p *printed) headsOver(q *place, all []*place) []*segment {
 func caption(g *segment, all []*place) bool {
 	for _, o := range all {
 		if up := g.top - o.y; o.cell == nil && up > -2.5 && up < 6 && o.x0 > g.x0-12 && o.x0 < g.x1 && o.x1 > g.x0 {
+			return true
+		}
+	}
+	return false
+}
+
+// labels reports whether a text stands right before a line of its own.
+func labels(g *segment, all []*place) bool {
+	for _, o := range all {
+		if o.cell == nil && math.Abs(o.y-g.base) < 5 && o.x0-g.x1 > -3 && o.x0-g.x1 < 14 {
 			return true
 		}
 	}

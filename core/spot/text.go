@@ -242,10 +242,14 @@ func (p *printed) lines() {
 		rows = append(rows, row)
 		i = j
 	}
+	apart := 0.85 // of its size, wider than the space between two words
+	if p.Picture {
+		apart = 1.15 // the size is that of the ink there was
+	}
 	for n, row := range rows {
 		var s *segment
 		for _, w := range row {
-			if s == nil || w.x0-s.x1 > math.Max(0.85*math.Max(w.size, s.size), 5) || p.between(s, w) {
+			if s == nil || w.x0-s.x1 > math.Max(apart*math.Max(w.size, s.size), 5) || p.between(s, w) {
 				s = &segment{x0: w.x0, top: w.top, size: w.size, line: n}
 				p.segs = append(p.segs, s)
 			}
