@@ -131,7 +131,7 @@ func (v *view) path(o references.FPDF_PAGEOBJECT, m matrix, box field.Rect) {
 	}
 	t.end()
 	if t.curved {
-		if box.W < 18 && box.H < 18 && mode.Stroke {
+		if box.W < 18 && box.H < 18 && mode.Stroke || len(t.parts) <= 2 && rounded(box, int(count.Count)) {
 			v.Boxes = append(v.Boxes, box)
 		}
 		return
@@ -139,6 +139,12 @@ func (v *view) path(o references.FPDF_PAGEOBJECT, m matrix, box field.Rect) {
 	for _, part := range t.parts {
 		v.part(part, mode.Stroke)
 	}
+}
+
+// rounded takes a curved path of few segments for a frame to write in: an oval, a box with round corners, drawn
+// or filled between two outlines.
+func rounded(box field.Rect, segments int) bool {
+	return segments <= 240 && box.W > 24 && box.W < 400 && box.H > 12 && box.H < 50 && box.W > 1.3*box.H
 }
 
 // white reports whether a path is drawn in white: a gap, not a line.

@@ -39,6 +39,7 @@ func findOn(page Page, nr int) []Spot {
 	}
 	p.unnamed(all)
 	p.margins(all)
+	alike(all)
 	p.separators(all)
 	p.settle(all)
 	p.unknownTo(all)
@@ -171,7 +172,7 @@ func (p *printed) signingDates(all []*place) {
 			if s.dropped || s.kind != Signature && s.kind != Initials {
 				continue
 			}
-			if math.Abs(s.y-q.y) < 8 || inColumn(s, q) && math.Abs(s.y-q.y) < blockReach || math.Abs(s.y-q.y) < 45 {
+			if d := math.Abs(s.y - q.y); d < 45 || inColumn(s, q) && d < blockReach && (q.y > s.y || !p.prose(q, s)) {
 				near = true
 			}
 		}
@@ -180,6 +181,16 @@ func (p *printed) signingDates(all []*place) {
 			q.sure = 0.7
 		}
 	}
+}
+
+// prose reports whether sentences stand between two places below one another.
+func (p *printed) prose(a, b *place) bool {
+	for _, g := range p.segs {
+		if g.base > a.y+6 && g.base < b.y-12 && len(g.words) >= 5 && g.x1 > b.x0 && g.x0 < b.x1 {
+			return true
+		}
+	}
+	return false
 }
 
 // guess says what places may be by their lengths alone.

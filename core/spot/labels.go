@@ -57,7 +57,8 @@ func (p *printed) beside(q *place, all []*place, at int) {
 		middle = q.y - 0.25*(q.y-q.top)
 	}
 	for _, g := range p.segs {
-		if math.Abs(g.base-middle) > 6 && !(q.widget != nil && g.base > q.top && g.base < q.y+3) || q.inside == g {
+		within := q.widget != nil && g.base > q.top && g.base < q.y+3 || q.cell != nil && q.cell.y1-q.cell.y0 < 36 && g.base > q.cell.y0+3 && g.base < q.cell.y1
+		if math.Abs(g.base-middle) > 6 && !within || q.inside == g {
 			continue
 		}
 		if t := plain(g.text); t == "" || (dateGlue.MatchString(t) || p.Picture && len([]rune(t)) <= 2 && t != "on" && t != "by") && q.chained != nil && q.x0-stop < 26 {

@@ -7,7 +7,10 @@ import (
 	"unicode"
 )
 
-const shortLine = 66.0 // points; a person's initials need less, a signature more
+const (
+	shortLine  = 66.0 // points; a person's initials need less, a signature more
+	narrowCell = 84.0 // the same for a column of a table that has a person's seat at its head
+)
 
 var (
 	sentenceEnd = regexp.MustCompile(`[.;!?]["”’)]?\s+`)
@@ -111,13 +114,13 @@ func (p *printed) interpret(q *place) {
 	if g := q.right; g != nil && !q.sentence && !g.taken && len(g.words) <= 5 && strings.HasPrefix(g.text, "(") && strings.HasSuffix(g.text, ")") {
 		add(q.right.text, 0.9) // in brackets behind it
 	}
-	if q.below != nil {
+	if q.below != nil && !p.dividing(q) {
 		add(q.below.text, 0.95)
 		if g := p.title(q.below); g != nil {
 			add(g.text, 0.9)
 		}
 	}
-	if q.right != nil && !q.right.taken && !q.sentence && len(q.right.words) <= 6 && !byLine.MatchString(plain(q.right.text)) && (len(say) == 0 || say[0].kind == "") {
+	if q.right != nil && !q.right.taken && !q.sentence && len(q.right.words) <= 6 && !namedBefore(q) && !byLine.MatchString(plain(q.right.text)) && (len(say) == 0 || say[0].kind == "") {
 		add(q.right.text, 0.85)
 	}
 	if q.head != nil {
@@ -160,9 +163,12 @@ func (p *printed) interpret(q *place) {
 		q.nobodys = true
 	}
 	p.followChain(q, len(say) == 0)
+	if q.kind == "" && q.cell != nil && q.head != nil && q.number == 0 && p.ofMatter(q) && !p.mentionsInitials() {
+		q.kind, q.role, q.roleOnly, q.sure = Text, "", false, 0.6 // what it costs them, when it was done
+	}
 	if q.kind == "" && q.role != "" && !q.sentence {
 		q.kind, q.roleOnly, q.sure = Signature, true, 0.85
-		if q.width() < shortLine && q.cell == nil || q.width() < 44 {
+		if q.width() < shortLine && q.cell == nil || q.width() < 44 || q.cell != nil && q.head != nil && q.width() < narrowCell {
 			q.kind, q.sure = Initials, 0.8
 		}
 	}
@@ -179,6 +185,32 @@ func (p *printed) interpret(q *place) {
 	if q.kind == Date && q.sentence {
 		q.kind = Text
 	}
+}
+
+// ofMatter reports whether a cell's row is about something that is not a person and asks for nothing by name.
+func (p *printed) ofMatter(q *place) bool {
+	if q.rowHead == nil || q.rowHead == q.head {
+		return false
+	}
+	m := read(q.rowHead.text)
+	return m == meaning{} || m.kind == Text && m.role == ""
+}
+
+// namedBefore reports whether a place is one of several right behind one another after one label: what follows
+// them is another matter.
+func namedBefore(q *place) bool {
+	c := q.chained
+	for c != nil && c.left == nil && c.chained != nil {
+		c = c.chained
+	}
+	return c != nil && c.left != nil && c.kind == Initials && q.x0-q.chained.x1 < 16
+}
+
+// dividing reports whether a line goes across the page and has the title of the part that begins there at its
+// left end: it is no line to write on.
+func (p *printed) dividing(q *place) bool {
+	g := q.below
+	return q.from != "text" && q.cell == nil && q.widget == nil && q.left == nil && q.width() > 0.66*p.Width && g.x0 < q.x0+14 && g.width() < 0.4*q.width() && read(g.text).roleOnly
 }
 
 // followChain gives a place the meaning of the one before it in its row, when nothing stands between.
@@ -258,7 +290,7 @@ func (p *printed) settle(all []*place) {
 				q.kind, q.sure = Name, 0.85 // the company's name, above the line of who signs for it
 			}
 		}
-		if q.kind == Signature && !p.dated(q, all) && p.proseBelow(q) {
+		if q.kind == Signature && !p.dated(q, all) && (p.proseBelow(q) || p.filledIn(q, all)) {
 			q.kind, q.sure = Name, 0.7
 		}
 	}
@@ -341,6 +373,26 @@ func (p *printed) dated(q *place, all []*place) bool {
 		}
 	}
 	return false
+}
+
+// filledIn reports whether a line stands at the head of a form that goes on with things to fill in.
+func (p *printed) filledIn(q *place, all []*place) bool {
+	if q.y > 0.4*p.Height {
+		return false
+	}
+	n, last := 0, q.y
+	for _, o := range all {
+		if o.y < last+5 || o.dropped {
+			continue
+		}
+		if o.kind == Signature && !o.roleOnly {
+			return false
+		}
+		if o.kind == Text {
+			n, last = n+1, o.y
+		}
+	}
+	return n >= 3
 }
 
 // proseBelow reports whether the text of the form goes on below a place.

@@ -12,7 +12,7 @@ import (
 func (p *printed) seats(all []*place) {
 	for _, q := range all {
 		if !q.dropped && q.role == "" && !q.nobodys && (q.kind == Signature || q.kind == Initials) {
-			if c := before(q, all); c != nil && (q.chained == c && c.label == q.label || q.kind == Initials && q.left != nil) {
+			if c := before(q, all); c != nil && (q.chained == c && c.label == q.label && q.x0-c.x1 < 30 || q.kind == Initials && q.left != nil) {
 				q.role, q.nobodys = c.role, c.nobodys // one of several after one label, or after one beginning of a sentence
 				continue
 			}
@@ -87,6 +87,14 @@ const titleReach = 230.0 // points from a block's title to its last line
 
 // underTitle takes a signature's seat from the title of its block or of its column.
 func (p *printed) underTitle(q *place, all []*place) {
+	if q.entity { // by ____, behind the company's name
+		for _, o := range all {
+			if o != q && o.left != nil && math.Abs(o.y-q.y) < 5 && o.x1 < q.x0 && q.x0-o.x1 < 60 && firmIn(o.left.text) != "" {
+				q.role = firmIn(o.left.text)
+				return
+			}
+		}
+	}
 	x0, x1 := q.x0, q.x1
 	if q.left != nil {
 		x0 = math.Min(x0, q.left.x0)
@@ -99,6 +107,9 @@ func (p *printed) underTitle(q *place, all []*place) {
 			continue
 		}
 		m := read(g.text)
+		if q.entity && m.kind == Text && firmIn(g.text) != "" {
+			m = meaning{role: firmIn(g.text)}
+		}
 		if m.role == "" || m.kind == Text || m.kind == Date || m.kind == Name {
 			continue
 		}
@@ -112,6 +123,9 @@ func (p *printed) underTitle(q *place, all []*place) {
 	}
 	if best != nil {
 		m := read(best.text)
+		if firm := firmIn(best.text); q.entity && firm != "" {
+			m.role = firm
+		}
 		q.role, q.number = m.role, m.number
 		q.sure -= 0.06
 		if m.number == 0 {
@@ -316,11 +330,15 @@ func (p *printed) startsAnew(a, q *place, all []*place) bool {
 		m := read(q.rowHead.text)
 		return m.role == "" // rows of people go on, rows of matters begin anew
 	}
+	if n := rowOf(a, all); q.kind == Initials && n > 1 && n == rowOf(q, all) && p.proseBeside(a, q) {
+		return true // rows of blanks beside clauses
+	}
 	if q.kind == Initials && rowOf(a, all) > 1 && rowOf(q, all) > 1 && q.left != nil && read(q.left.text).kind == Initials {
 		return true // one label on either row, and blanks for all of them behind each
 	}
 	if q.kind == Initials && q.left == nil { // each item of a list is initialed anew
-		if item, _ := behindRow(q, all); item != nil && len(item.words) >= 3 && read(item.text).role == "" {
+		item, n := behindRow(q, all)
+		if item != nil && (len(item.words) >= 3 && read(item.text).role == "" || n > 1 && !read(item.text).roleOnly && rowOf(a, all) == rowOf(q, all)) {
 			return true
 		}
 	}
@@ -347,6 +365,16 @@ func (p *printed) startsAnew(a, q *place, all []*place) bool {
 	}
 	// The same words once more, a good way below: another list.
 	return q.kind == Initials && q.y-a.y > 60
+}
+
+// proseBeside reports whether running text stands left of two rows of initials, between the one and the other.
+func (p *printed) proseBeside(a, q *place) bool {
+	for _, g := range p.segs {
+		if len(g.words) >= 5 && g.width() > 0.35*p.Width && g.x1 < math.Min(a.x0, q.x0)+3 && g.base > a.y+3 && g.base < q.y+8 {
+			return true
+		}
+	}
+	return false
 }
 
 // before is the place of the same kind before one in its row.

@@ -118,19 +118,42 @@ func labels(g *segment, all []*place) bool {
 // signs on them.
 func (p *printed) unnamed(all []*place) {
 	for _, q := range all {
-		if q.dropped || q.kind != Text || q.cell != nil || q.widget != nil || q.width() < 90 || q.width() > 0.62*p.Width || q.sentence || q.left != nil && q.listed == 0 || q.below != nil || q.chained != nil {
+		if q.dropped || q.kind != Text || q.cell != nil || q.widget != nil || q.width() < 90 || q.width() > 0.62*p.Width || q.sentence || q.left != nil && q.listed == 0 || q.below != nil && !personal(q.below.text) || q.chained != nil {
 			continue
 		}
 		if q.above != nil && q.above.labelLike() && read(q.above.text).role == "" {
 			continue
 		}
 		title := p.titleRight(q, all)
+		if title == nil && q.below != nil && q.width() > 110 && datedBelow(q, all) { // a person's name under the line
+			title = p.titleAbove(q)
+		}
 		if title == nil {
 			continue
 		}
 		m := read(title.text)
 		q.kind, q.role, q.number, q.sure, q.label = Signature, m.role, max(m.number, q.listed), 0.8, title.text
 	}
+}
+
+// datedBelow reports whether a date is asked for beside a line or right below it.
+func datedBelow(q *place, all []*place) bool {
+	for _, o := range all {
+		if d := o.y - q.y; !o.dropped && o.kind == Date && (math.Abs(d) < 5 && o.x0 > q.x1 || d > 0 && d < 50 && inColumn(o, q)) {
+			return true
+		}
+	}
+	return false
+}
+
+// titleAbove finds the nearest title of a party above a line in its column.
+func (p *printed) titleAbove(q *place) (best *segment) {
+	for _, g := range p.segs {
+		if d := q.y - g.base; d > 5 && d < titleReach && math.Abs(g.x0-q.x0) < 24 && len(g.words) <= 4 && (best == nil || g.base > best.base) && read(g.text).roleOnly {
+			best = g
+		}
+	}
+	return best
 }
 
 // titleRight finds the party's title right above a line, or above lines like it right above it.
@@ -160,7 +183,8 @@ func (p *printed) titleRight(q *place, all []*place) *segment {
 }
 
 var (
-	decides  = regexp.MustCompile(`^(accepts?|rejects?|counters?|elects?|declines?|waives?|approves?|disapproves?|agrees?|consents?|acknowledges?)\b`)
+	decides  = regexp.MustCompile(`^(accept(s|ed)?|reject(s|ed)?|counter(s|ed)?|elect(s|ed)?|declined?s?|waived?s?|approved?s?|disapproved?s?|agreed?s?|consent(s|ed)?|acknowledged?s?)\b`)
+	decided  = regexp.MustCompile(`\b(accept(s|ed)?|reject(s|ed)?|elect(s|ed)?|declined?s?|waived?s?|approved?s?|disapproved?s?)$`)
 	anyAgent = regexp.MustCompile(`\b(agents?|brokers?|licensees?|realtors?)\b`)
 )
 
@@ -190,6 +214,49 @@ func behindRow(q *place, all []*place) (*segment, int) {
 	return nil, n
 }
 
+// alike takes short blanks for initials that stand in one column with blanks which are said to be, or right
+// before one, when nothing of their own names them: the caption of a column may stand at its foot.
+func alike(all []*place) {
+	for again := true; again; {
+		again = false
+		for _, q := range all {
+			if q.dropped || q.kind != Text || q.widget != nil || q.cell != nil || q.width() > shortLine || q.below != nil || q.left != nil && len(q.left.words) < 5 {
+				continue
+			}
+			for _, o := range all {
+				column := math.Abs(o.x0-q.x0) < 4 && math.Abs(o.x1-q.x1) < 4
+				next := math.Abs(o.y-q.y) < 5 && o.chained == q && o.x0-q.x1 < 16
+				if o.kind == Initials && !o.dropped && o.widget == nil && o.cell == nil && (column || next) {
+					q.kind, q.role, q.sure, q.label, q.sentence, q.nobodys = Initials, o.role, o.sure-0.05, o.label, false, o.nobodys
+					again = true
+					break
+				}
+			}
+		}
+	}
+}
+
+// rowBehind counts the blanks that stand close behind one another from one on.
+func rowBehind(q *place, all []*place) int {
+	n := 1
+	for _, o := range all { // sorted from left to right
+		if math.Abs(o.y-q.y) < 5 && o.x0-q.x1 > -2 && o.x0-q.x1 < 14 {
+			q, n = o, n+1
+		}
+	}
+	return n
+}
+
+// mentionsInitials reports whether the page speaks of initials at all.
+func (p *printed) mentionsInitials() bool {
+	for _, g := range p.segs {
+		if initialsRe.MatchString(plain(g.text)) {
+			return true
+		}
+	}
+	return false
+}
+
 const sectionReach = 300.0 // points from a heading to the last item below it
 
 // margins finds the blanks at the left of items: for initials where the heading above says so or the item
@@ -198,6 +265,14 @@ const sectionReach = 300.0 // points from a heading to the last item below it
 func (p *printed) margins(all []*place) {
 	for _, q := range all {
 		if q.dropped || q.kind != Text || q.widget != nil || q.width() > shortLine || q.width() < 12 || q.cell != nil && (q.inside != nil || q.head != nil) {
+			continue
+		}
+		if q.left != nil && !q.sentence && decided.MatchString(plain(q.left.text)) && (rowBehind(q, all) > 1 || p.mentionsInitials()) {
+			q.kind, q.sure, q.label = Initials, 0.75, q.left.text
+			continue
+		}
+		if c := q.chained; c != nil && q.left == nil && c.kind == Initials && q.x0-c.x1 < 14 {
+			q.kind, q.role, q.sure, q.label = Initials, c.role, c.sure, c.label
 			continue
 		}
 		behind, row := behindRow(q, all)
@@ -209,10 +284,6 @@ func (p *printed) margins(all []*place) {
 			continue
 		}
 		if q.left != nil && q.listed == 0 && (len([]rune(plain(q.left.text))) > 3 || smallWord.MatchString(q.left.text)) {
-			continue
-		}
-		if c := q.chained; c != nil && q.left == nil && c.kind == Initials && q.x0-c.x1 < 14 {
-			q.kind, q.role, q.sure, q.label = Initials, c.role, c.sure, c.label
 			continue
 		}
 		var head *segment

@@ -2,6 +2,7 @@ package spot
 
 import (
 	"math"
+	"regexp"
 	"sort"
 	"strings"
 	"unicode"
@@ -279,9 +280,15 @@ func (p *printed) usualSize() float64 {
 	return math.Max(7, all[len(all)/2])
 }
 
+// sealed is the place for a seal behind a signature; it names nothing beside it.
+var sealed = regexp.MustCompile(`(?i)^[(\[]?(seal|l\.\s?s\.)[)\]]$`)
+
 // between reports whether a typed line, a box to tick or a vertical rule stands between a segment and
 // the next word.
 func (p *printed) between(s *segment, w word) bool {
+	if sealed.MatchString(w.text) || sealed.MatchString(s.words[len(s.words)-1].text) {
+		return true
+	}
 	for _, k := range p.strokes {
 		if math.Abs(k.y-s.base) < 6 && k.x0 >= s.x1-2 && k.x1 <= w.x0+2 {
 			return true

@@ -32,6 +32,28 @@ var roleNames = []struct {
 	{deal.Broker, regexp.MustCompile(`\b(managing |supervising |principal |designated )?brokers?\b`)},
 }
 
+// firms are the companies for which agents sign, by whom they act for.
+var firms = []struct {
+	role deal.Role
+	re   *regexp.Regexp
+}{
+	{deal.ListingAgent, regexp.MustCompile(`\b(listing|sellers?('s|s')?|landlords?('s|s')?|owners?('s|s')?)\s(real estate )?(brokerages?|brokers?|firms?|company|office)\b|\b(brokerage|broker|firm)s? (firm |company )?(for|of|representing) (the )?(seller|landlord|owner)s?\b`)},
+	{deal.BuyerAgent, regexp.MustCompile(`\b(selling|cooperating|co-operating|buyers?('s|s')?|purchasers?('s|s')?|tenants?('s|s')?)\s(real estate )?(brokerages?|brokers?|firms?|company|office)\b|\b(brokerage|broker|firm)s? (firm |company )?(for|of|representing) (the )?(buyer|purchaser|tenant)s?\b`)},
+}
+
+// firmIn finds for whom the company named in a label acts.
+func firmIn(label string) deal.Role {
+	s := plain(label)
+	for _, f := range firms {
+		if f.re.MatchString(s) {
+			return f.role
+		}
+	}
+	return ""
+}
+
+const party = `\b(?:buyer|seller|purchaser|vendor|tenant|landlord|owner|lessee|lessor|borrower|client|witness)`
+
 var (
 	apostrophes = strings.NewReplacer("’", "'", "‘", "'", "`", "'", "´", "'", "(s)", "s", "( s )", "s", "\u00a0", " ", "ﬁ", "fi", "—", "-", "–", "-")
 	spaces      = regexp.MustCompile(`\s+`)
@@ -49,17 +71,17 @@ var (
 		re *regexp.Regexp
 		n  int
 	}{
-		{regexp.MustCompile(`\b(first|1st|one|primary)\b`), 1},
-		{regexp.MustCompile(`\b(second|2nd|two|co-?\s?(buyer|seller|purchaser|tenant|landlord|owner|vendor|lessee|lessor|borrower)|secondary|joint)s?\b`), 2},
-		{regexp.MustCompile(`\b(third|3rd|three)\b`), 3},
-		{regexp.MustCompile(`\b(fourth|4th|four)\b`), 4},
+		{regexp.MustCompile(`\b(first|1st|primary)\b|` + party + ` one\b`), 1},
+		{regexp.MustCompile(`\b(second|2nd|co-?\s?(buyer|seller|purchaser|tenant|landlord|owner|vendor|lessee|lessor|borrower)|secondary|joint)s?\b|` + party + ` two\b`), 2},
+		{regexp.MustCompile(`\b(third|3rd)\b|` + party + ` three\b`), 3},
+		{regexp.MustCompile(`\b(fourth|4th)\b|` + party + ` four\b`), 4},
 	}
 	lettered    = regexp.MustCompile(`\b(?:buyer|seller|purchaser|tenant|landlord|owner|witness)s?\s+\(?([a-d])\)?(\b|$)`)
 	signAndDate = regexp.MustCompile(`\bsignature\b.*(\band\b|&|/).*\bdate`)
 	clockWords  = regexp.MustCompile(`^(time|am|pm|am pm|day|month|year|\$)$`)
 	dateGlue    = regexp.MustCompile(`^[-/, 0-9]*$`)
 	listed      = regexp.MustCompile(`^\(?([1-9])[.):]?$`)
-	doneBy      = regexp.MustCompile(`(^|\s)(received|accepted|approved|acknowledged|agreed|submitted|prepared|delivered|presented|executed|reviewed)( and \w+)? by$`)
+	doneBy      = regexp.MustCompile(`(^|\s)(received|accepted|approved|acknowledged|agreed|submitted|delivered|presented|executed|reviewed)( and \w+)? by$`)
 	byWhom      = regexp.MustCompile(`^by\b`)
 	byLine      = regexp.MustCompile(`^(x\s+)?by( \(?signature\)?)?$`)
 )
@@ -147,8 +169,17 @@ func roleIn(s string) (deal.Role, string) {
 			return r.role, strings.Trim(spaces.ReplaceAllString(rest, " "), edges)
 		}
 	}
+	if at := seatCode.FindStringSubmatchIndex(s); at != nil && (at[0] == 0 || initialsRe.MatchString(s)) {
+		return codes[s[at[2]:at[3]]], strings.Trim(s[:at[0]]+" "+s[at[4]:], edges)
+	}
 	return "", s
 }
+
+// Seats in short, as rows of initials have them: B1, S2.
+var (
+	seatCode = regexp.MustCompile(`\b(b|p|s|t|l|ll)\s?#?([1-4])$`)
+	codes    = map[string]deal.Role{"b": deal.Buyer, "p": deal.Buyer, "s": deal.Seller, "t": deal.Tenant, "l": deal.Landlord, "ll": deal.Landlord}
+)
 
 // numberIn finds the number of a seat in a label of few words: Buyer 2, second buyer, co-buyer.
 func numberIn(s string) int {
