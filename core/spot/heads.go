@@ -9,6 +9,11 @@ import (
 func (p *printed) heads(q *place) {
 	c := q.in
 	q.head = p.columnHead(c)
+	for _, g := range p.segs { // the cell right before it, when that says what it is
+		if k := p.cellOf(g); k != nil && math.Abs(k.x1-c.x0) < 3 && math.Abs(k.y0-c.y0) < 4 && q.head == nil && p.asks(k) {
+			q.left, g.taken = g, true
+		}
+	}
 	// The first text cell left of it in its row.
 	for _, g := range p.segs {
 		if g.x1 < c.x0+1 && g.base > c.y0 && g.top < c.y1 && p.inCell(g, c) && (q.rowHead == nil || g.x0 < q.rowHead.x0) {

@@ -61,7 +61,7 @@ func (p *printed) beside(q *place, all []*place, at int) {
 		if math.Abs(g.base-middle) > 6 && !within || q.inside == g {
 			continue
 		}
-		if t := plain(g.text); t == "" || (dateGlue.MatchString(t) || p.Picture && len([]rune(t)) <= 2 && t != "on" && t != "by") && q.chained != nil && q.x0-stop < 26 {
+		if t := plain(g.text); t == "" || (dateGlue.MatchString(t) || p.Picture && len([]rune(t)) <= 2 && t != "on" && t != "by" || t == "x" && q.width() < shortLine) && q.chained != nil && q.x0-stop < 26 {
 			continue // brackets and strokes around a blank
 		}
 		x0, x1 := q.x0, q.x1
@@ -102,6 +102,11 @@ func rightward(all []*place) {
 		}
 		row := all[i:j]
 		i = j
+		for k := 1; k < len(row); k++ { // ____ (initials) ____ (date)
+			if g := row[k].left; g != nil && g == row[k-1].right && enclosed(g) && row[k].right != nil && enclosed(row[k].right) {
+				g.taken, row[k].left = false, nil
+			}
+		}
 		first, last := row[0], row[len(row)-1]
 		if len(row) < 2 || first.left != nil || first.right == nil || !first.right.labelLike() {
 			continue
@@ -120,6 +125,11 @@ func rightward(all []*place) {
 			}
 		}
 	}
+}
+
+// enclosed reports whether a text stands in brackets.
+func enclosed(g *segment) bool {
+	return strings.HasPrefix(g.text, "(") && strings.HasSuffix(strings.TrimRight(g.text, ".,;"), ")")
 }
 
 // walled reports whether a vertical rule stands between two positions on a line.
@@ -271,6 +281,9 @@ func (p *printed) over(q *place, all []*place, habit int) *segment {
 		if math.Abs(g.x0-q.x0) > 14 && math.Abs((g.x0+g.x1)/2-(q.x0+q.x1)/2) > 14 || p.endsParagraph(g) {
 			continue
 		}
+		if p.captions(g, q, all) {
+			continue
+		}
 		if up, down := g.top-ceiling, q.y-g.base; ceiling > q.y-aboveReach && up < belowReach && (up <= 0.38*down || up <= 0.55*down && habit >= 0) {
 			continue // it stands closer below the line above
 		}
@@ -279,6 +292,16 @@ func (p *printed) over(q *place, all []*place, habit int) *segment {
 		}
 	}
 	return best
+}
+
+// captions reports whether a text above a place stands much closer below another line, which it names.
+func (p *printed) captions(g *segment, q *place, all []*place) bool {
+	for _, o := range all {
+		if up := g.top - o.y; o != q && o.cell == nil && up > -2.5 && up < 0.3*(q.y-g.base) && g.x0 < o.x1 && g.x1 > o.x0 && math.Abs(g.x0-o.x0) < 14 {
+			return true
+		}
+	}
+	return false
 }
 
 // endsParagraph reports whether a short text is the last line of running text.

@@ -159,6 +159,9 @@ func (p *printed) interpret(q *place) {
 			q.number = s.number
 		}
 	}
+	if q.rowHead != nil && q.role == "" && q.kind == Signature && signsToo.MatchString(plain(q.rowHead.text)) {
+		q.nobodys = true
+	}
 	if q.role == "" && (q.kind == Initials || q.kind == Signature) && anyAgent.MatchString(plain(q.label)) {
 		q.nobodys = true
 	}
@@ -326,7 +329,7 @@ func (p *printed) unknownTo(all []*place) {
 
 // Others who sign what goes with a sale, by what stands under their lines (common practice, no source): no
 // seats of the deal.
-var signsToo = regexp.MustCompile(`^(the )?(principals?|notary( public)?|affiants?|declarants?|guarantors?|borrowers?|applicants?|clients?|trust(ee|or)s?|settlors?|execut(or|rix)|personal representative|attorney(-| )in(-| )fact|managers?|members?|(escrow|closing|settlement) (officer|agent|holder)|assign(or|ee)s?|occupants?|donors?|donees?|mortgag(or|ee)s?|spouse|husband|wife|guardian|contractor|inspector|appraiser)$`)
+var signsToo = regexp.MustCompile(`^(the )?(principals?|notary( public)?|affiants?|declarants?|guarantors?|borrowers?|applicants?|clients?|trust(ee|or)s?|settlors?|execut(or|rix)|personal representative|attorney(-| )in(-| )fact|managers?|members?|(escrow|closing|settlement) (officer|agent|holder)|assign(or|ee)s?|occupants?|donors?|donees?|mortgag(or|ee)s?|spouse|husband|wife|guardian|contractor|inspector|appraiser|consumers?|(real estate )?(agents?|licensees?)|salespersons?|realtors?)$`)
 
 // title is the text under a person's printed name that says who they are.
 func (p *printed) title(name *segment) *segment {
@@ -385,10 +388,10 @@ func (p *printed) filledIn(q *place, all []*place) bool {
 		if o.y < last+5 || o.dropped {
 			continue
 		}
-		if o.kind == Signature && !o.roleOnly {
+		if o.kind == Signature && !o.roleOnly || o.kind == Date && o.y-q.y < 60 {
 			return false
 		}
-		if o.kind == Text {
+		if o.kind == Text && !inBlock(o) {
 			n, last = n+1, o.y
 		}
 	}

@@ -184,9 +184,29 @@ func (p *printed) isHead(c *cell) bool {
 	for i := range p.cells {
 		k := &p.cells[i]
 		right := math.Abs(k.x0-c.x1) < 3 && math.Abs(k.y0-c.y0) < 3 && math.Abs(k.y1-c.y1) < 3
+		if right && p.asks(k) {
+			return true
+		}
 		below := math.Abs(k.y0-c.y1) < 3 && math.Abs(k.x0-c.x0) < 3 && math.Abs(k.x1-c.x1) < 3
 		if (right || below) && p.empty(k) {
 			return true
+		}
+	}
+	return false
+}
+
+// asks reports whether a cell holds a label that says what is written into the empty cell right of it.
+func (p *printed) asks(c *cell) bool {
+	for _, g := range p.segs {
+		if c.holds((g.x0+g.x1)/2, g.base-0.3*g.size) {
+			if m := read(g.text); m.kind == "" || m.role != "" {
+				return false
+			}
+			for i := range p.cells {
+				if k := &p.cells[i]; math.Abs(k.x0-c.x1) < 3 && math.Abs(k.y0-c.y0) < 3 && math.Abs(k.y1-c.y1) < 3 && p.empty(k) {
+					return true
+				}
+			}
 		}
 	}
 	return false

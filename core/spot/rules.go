@@ -36,6 +36,9 @@ func (p *printed) frames() {
 		}
 	}
 	across = joined(across)
+	if p.Picture {
+		across = p.mended(across)
+	}
 	p.strokes = joined(p.strokes)
 	for _, b := range p.Boxes {
 		if b.W >= tickLeast && b.W <= tickMost && b.H >= tickLeast && b.H <= tickMost && b.W < 1.6*b.H && b.H < 1.6*b.W {
@@ -73,6 +76,57 @@ next:
 		out = append(out, s)
 	}
 	return out
+}
+
+// mended joins the pieces into which a faint rule falls on a scan: five or more of uneven length behind one
+// another, with nothing printed between them.
+func (p *printed) mended(in []stroke) []stroke {
+	var out []stroke
+	used := make([]bool, len(in))
+	for i := range in {
+		if used[i] {
+			continue
+		}
+		row := []int{i}
+		for last := in[i]; ; last = in[row[len(row)-1]] {
+			next := -1
+			for k := range in {
+				if d := in[k].x0 - last.x1; !used[k] && k != i && d > -2 && d < 45 && math.Abs(in[k].y-last.y) < 1.6 && (next < 0 || in[k].x0 < in[next].x0) && !p.printedAt(last.x1, in[k].x0, last.y) {
+					next = k
+				}
+			}
+			if next < 0 {
+				break
+			}
+			row = append(row, next)
+		}
+		least, most := math.Inf(1), 0.0
+		for _, k := range row {
+			least, most = math.Min(least, in[k].x1-in[k].x0), math.Max(most, in[k].x1-in[k].x0)
+		}
+		if len(row) < 5 || most < 1.4*least {
+			used[i] = true
+			out = append(out, in[i])
+			continue
+		}
+		whole := in[i]
+		for _, k := range row {
+			used[k] = true
+			whole.x1 = math.Max(whole.x1, in[k].x1)
+		}
+		out = append(out, whole)
+	}
+	return out
+}
+
+// printedAt reports whether a word stands on a line between two positions.
+func (p *printed) printedAt(x0, x1, y float64) bool {
+	for _, w := range p.words {
+		if w.x1 > x0 && w.x0 < x1 && w.base > y-8 && w.base < y+3 {
+			return true
+		}
+	}
+	return false
 }
 
 // gapOf allows a gap between dashes, but none between two lines that only come close.

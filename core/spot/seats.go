@@ -16,6 +16,10 @@ func (p *printed) seats(all []*place) {
 				q.role, q.nobodys = c.role, c.nobodys // one of several after one label, or after one beginning of a sentence
 				continue
 			}
+			if n := namedInRow(q, all); n != nil {
+				q.role, q.number = n.role, n.number
+				continue
+			}
 			p.underTitle(q, all)
 		}
 	}
@@ -39,6 +43,7 @@ func (p *printed) seats(all []*place) {
 		}
 	}
 	p.onlyRole(all)
+	columnNumbers(all)
 	for _, kind := range []string{Signature, Initials} {
 		p.number(all, kind)
 	}
@@ -178,6 +183,11 @@ func (p *printed) partner(q *place, all []*place) {
 		switch {
 		case row == nil, left && row.x0 > q.x0, left && s.x0 > row.x0 && row.x1 <= q.x0+3, !left && row.x0 > q.x0 && s.x0 < row.x0:
 			row = s
+		}
+	}
+	if row != nil && row.kind == Initials && row.x0 < q.x0 { // one date behind the initials of several is the first one's
+		for c := row.chained; c != nil && c.kind == Initials && !c.dropped && row.left == nil; c = c.chained {
+			row = c
 		}
 	}
 	if row != nil && !(row.x0 > q.x0 && p.ofColumn(q, all, match)) {
@@ -330,6 +340,9 @@ func (p *printed) startsAnew(a, q *place, all []*place) bool {
 		m := read(q.rowHead.text)
 		return m.role == "" // rows of people go on, rows of matters begin anew
 	}
+	if q.kind == Initials && q.left != nil && a.left != nil && q.left != a.left && q.label == a.label && q.label != q.left.text && read(q.left.text) == (meaning{}) {
+		return true // the next item below one heading
+	}
 	if n := rowOf(a, all); q.kind == Initials && n > 1 && n == rowOf(q, all) && p.proseBeside(a, q) {
 		return true // rows of blanks beside clauses
 	}
@@ -365,6 +378,34 @@ func (p *printed) startsAnew(a, q *place, all []*place) bool {
 	}
 	// The same words once more, a good way below: another list.
 	return q.kind == Initials && q.y-a.y > 60
+}
+
+// columnNumbers gives initials without a number that of the place in their column whose caption has one.
+func columnNumbers(all []*place) {
+	for _, q := range all {
+		if q.dropped || q.kind != Initials || q.number != 0 || q.left != nil {
+			continue
+		}
+		for _, o := range all {
+			if !o.dropped && o.kind == Initials && o.number != 0 && o.role == q.role && o.left == nil && math.Abs(o.x0-q.x0) < 4 && math.Abs(o.x1-q.x1) < 4 {
+				q.number = o.number
+				break
+			}
+		}
+	}
+}
+
+// namedInRow is the place right before a signature on which the person's name is printed, when that says who it is.
+func namedInRow(q *place, all []*place) (best *place) {
+	for _, o := range all {
+		if q.kind == Signature && !o.dropped && o != q && math.Abs(o.y-q.y) < 5 && o.x1 <= q.x0+2 && (best == nil || o.x0 > best.x0) {
+			best = o
+		}
+	}
+	if best == nil || best.kind != Name || best.role == "" {
+		return nil
+	}
+	return best
 }
 
 // proseBeside reports whether running text stands left of two rows of initials, between the one and the other.

@@ -118,7 +118,7 @@ func labels(g *segment, all []*place) bool {
 // signs on them.
 func (p *printed) unnamed(all []*place) {
 	for _, q := range all {
-		if q.dropped || q.kind != Text || q.cell != nil || q.widget != nil || q.width() < 90 || q.width() > 0.62*p.Width || q.sentence || q.left != nil && q.listed == 0 || q.below != nil && !personal(q.below.text) || q.chained != nil {
+		if q.dropped || q.kind != Text || q.cell != nil || q.widget != nil || q.width() < 90 || q.width() > 0.62*p.Width || q.sentence || q.left != nil && q.listed == 0 || q.below != nil && (len(q.below.words) < 2 || !personal(q.below.text)) || q.chained != nil {
 			continue
 		}
 		if q.above != nil && q.above.labelLike() && read(q.above.text).role == "" {
@@ -236,6 +236,16 @@ func alike(all []*place) {
 	}
 }
 
+// toInitial is the heading above a list of short items with a blank behind each: Buyer to initial.
+func (p *printed) toInitial(q *place) (best *segment) {
+	for _, g := range p.segs {
+		if d := q.y - g.base; d > 4 && d < 130 && len(g.words) <= 6 && g.x0 < q.x1 && g.x1 > q.left.x0 && !g.taken && read(g.text).kind == Initials && (best == nil || g.base > best.base) {
+			best = g
+		}
+	}
+	return best
+}
+
 // rowBehind counts the blanks that stand close behind one another from one on.
 func rowBehind(q *place, all []*place) int {
 	n := 1
@@ -266,6 +276,12 @@ func (p *printed) margins(all []*place) {
 	for _, q := range all {
 		if q.dropped || q.kind != Text || q.widget != nil || q.width() > shortLine || q.width() < 12 || q.cell != nil && (q.inside != nil || q.head != nil) {
 			continue
+		}
+		if q.left != nil && !q.sentence && len(q.left.words) <= 4 && (read(q.left.text) == meaning{}) {
+			if head := p.toInitial(q); head != nil {
+				q.kind, q.role, q.sure, q.label = Initials, read(head.text).role, 0.7, head.text
+				continue
+			}
 		}
 		if q.left != nil && !q.sentence && decided.MatchString(plain(q.left.text)) && (rowBehind(q, all) > 1 || p.mentionsInitials()) {
 			q.kind, q.sure, q.label = Initials, 0.75, q.left.text
