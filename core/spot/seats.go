@@ -217,6 +217,9 @@ func (p *printed) ofColumn(q *place, all []*place, match func(*place) bool) bool
 }
 
 func sameRow(a, b *place) bool {
+	if a.in == b.in && a.in != nil {
+		return math.Abs(a.y-b.y) < 6
+	}
 	return a.in != nil && b.in != nil && math.Abs(a.in.y0-b.in.y0) < 3 && math.Abs(a.in.y1-b.in.y1) < 3
 }
 

@@ -203,6 +203,8 @@ func numberIn(s string) int {
 var (
 	ownRoles = regexp.MustCompile(`(?i)\b(buyer|seller|tenant|landlord|purchaser)s\b`)
 	camel    = regexp.MustCompile(`([a-z])([A-Z])`)
+	index    = regexp.MustCompile(`\[\d+\]`)
+	ofPage   = regexp.MustCompile(`(?i)\b(page|pg|p) \d+\b|\b(txt|fld|tf|field|form)\b`)
 	unit     = regexp.MustCompile(`([A-Za-z])([0-9])|([0-9])([A-Za-z])`)
 	shortFor = map[string]string{"sig": "signature", "sign": "signature", "sgn": "signature", "init": "initials", "inits": "initials", "dt": "date",
 		"buy": "buyer", "byr": "buyer", "purch": "purchaser", "sell": "seller", "slr": "seller", "ten": "tenant", "ll": "landlord", "prn": "print", "nm": "name", "wit": "witness"}
@@ -210,7 +212,8 @@ var (
 
 // readName says what the name of a form field means: Buyer2_Signature, sellerInit1.
 func readName(name string) meaning {
-	if at := strings.LastIndexAny(name, ".["); at > 0 && name[at] == '.' {
+	name = index.ReplaceAllString(name, "")
+	if at := strings.LastIndexByte(name, '.'); at > 0 {
 		if m := readName(name[at+1:]); m.kind != "" && m.role != "" {
 			return m
 		}
@@ -220,10 +223,16 @@ func readName(name string) meaning {
 	for range 2 { // an overlap is not replaced the first time
 		s = unit.ReplaceAllString(s, "$1$3 $2$4")
 	}
-	f := strings.Fields(s)
+	f := strings.Fields(ofPage.ReplaceAllString(s, " "))
 	for i, w := range f {
 		if long, ok := shortFor[strings.ToLower(w)]; ok {
 			f[i] = long
+		}
+		if code := codes[strings.ToLower(w)]; code != "" && i+1 < len(f) && len(f[i+1]) == 1 && strings.Contains("1234", f[i+1]) {
+			f[i] = string(code)
+		}
+		if i > 0 && i+1 == len(f) && len(w) == 1 && w >= "A" && w <= "D" {
+			f[i] = string('1' + w[0] - 'A')
 		}
 	}
 	s = strings.Join(f, " ")
