@@ -7,7 +7,8 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { launch } from "./app.mjs";
-import { forms, style } from "./forms.mjs";
+import * as printed from "./forms.mjs";
+import * as more from "./forms-more.mjs";
 
 const signing = ["signature", "initials", "date"];
 
@@ -37,42 +38,47 @@ const meets = (w, g) =>
   Math.abs(g.y + g.h - w.y) <= 6 &&
   (Math.min(w.x1, g.x + g.w) - Math.max(w.x0, g.x)) / Math.max(w.x1 - w.x0, g.w) >= 0.6;
 
-test("places on printed web pages: what signs, initials and dates, and whose it is", async () => {
-  const dir = mkdtempSync(join(tmpdir(), "indicum-lines-"));
-  const browser = await launch();
+for (const [name, { forms, style }] of Object.entries({ printed, more })) {
+  test(`places on printed web pages (${name}): what signs, initials and dates, and whose it is`, async () => {
+    const dir = mkdtempSync(join(tmpdir(), "indicum-lines-"));
+    const browser = await launch();
+    try {
+      const page = await browser.newPage({ viewport: { width: 816, height: 1056 } });
+      await page.emulateMedia({ media: "print" });
+      await page.setContent(`<style>${style}</style>${Object.values(forms).join("")}`);
+      const truth = (await page.evaluate(blanks)).filter((w) => signing.includes(w.kind));
+      const path = join(dir, "forms.pdf");
+      await page.pdf({ path, width: "816px", height: "1056px", printBackground: true });
+      const said = execFileSync("bin/indicum", ["lines", path], { encoding: "utf8", maxBuffer: 1 << 26 });
+      const { f1, seats, notes } = compare(
+        truth,
+        JSON.parse(said).filter((g) => signing.includes(g.kind)),
+      );
+      console.log(`${Object.keys(forms).length} printed forms: F1 ${f1.toFixed(3)}, seats ${seats.toFixed(3)}`);
+      assert.ok(f1 >= 0.95 && seats >= 0.95, `F1 ${f1}, seats ${seats}\n${notes.join("\n")}`);
+    } finally {
+      await browser.close();
+      rmSync(dir, { recursive: true, force: true });
+    }
+  });
+}
+
+/** How well what was found agrees with what is there; notes say what does not. */
+function compare(truth, found) {
   const notes = [];
   const used = new Set();
   let seats = 0;
-  let truth;
-  let found;
-  try {
-    const page = await browser.newPage({ viewport: { width: 816, height: 1056 } });
-    await page.emulateMedia({ media: "print" });
-    await page.setContent(`<style>${style}</style>${Object.values(forms).join("")}`);
-    truth = (await page.evaluate(blanks)).filter((w) => signing.includes(w.kind));
-    const path = join(dir, "forms.pdf");
-    await page.pdf({ path, width: "816px", height: "1056px", printBackground: true });
-    found = JSON.parse(execFileSync("bin/indicum", ["lines", path], { encoding: "utf8", maxBuffer: 1 << 26 })).filter((g) =>
-      signing.includes(g.kind),
-    );
-    for (const w of truth) {
-      const hit = found.findIndex((g, i) => !used.has(i) && meets(w, g));
-      if (hit < 0) {
-        notes.push(`missed ${JSON.stringify(w)}`);
-        continue;
-      }
-      used.add(hit);
-      const { role, number, label } = found[hit];
-      if (role === w.role && (number === w.number || !w.role)) seats++;
-      else notes.push(`page ${w.page}: ${w.kind} of ${w.role} ${w.number} said to be of ${role} ${number} (${label})`);
+  for (const w of truth) {
+    const hit = found.findIndex((g, i) => !used.has(i) && meets(w, g));
+    if (hit < 0) {
+      notes.push(`missed ${JSON.stringify(w)}`);
+      continue;
     }
-    found.forEach((g, i) => used.has(i) || notes.push(`surplus ${JSON.stringify(g)}`));
-  } finally {
-    await browser.close();
-    rmSync(dir, { recursive: true, force: true });
+    used.add(hit);
+    const { role, number, label } = found[hit];
+    if (role === w.role && (number === w.number || !w.role)) seats++;
+    else notes.push(`page ${w.page}: ${w.kind} of ${w.role} ${w.number} said to be of ${role} ${number} (${label})`);
   }
-  const f1 = (2 * used.size) / (found.length + truth.length);
-  const right = seats / used.size;
-  console.log(`${Object.keys(forms).length} printed forms: F1 ${f1.toFixed(3)}, seats ${right.toFixed(3)}`);
-  assert.ok(f1 >= 0.95 && right >= 0.95, `F1 ${f1}, seats ${right}\n${notes.join("\n")}`);
-});
+  found.forEach((g, i) => used.has(i) || notes.push(`surplus ${JSON.stringify(g)}`));
+  return { f1: (2 * used.size) / (found.length + truth.length), seats: seats / used.size, notes };
+}

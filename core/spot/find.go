@@ -84,6 +84,7 @@ func (p *printed) shared(in []*place) []*place {
 			continue
 		}
 		at := q.x0
+		var parts []*place
 		for i, g := range under {
 			part := *q
 			part.x0, part.x1 = at, q.x1
@@ -94,8 +95,14 @@ func (p *printed) shared(in []*place) []*place {
 				}
 			}
 			at = part.x1 + 4
-			out = append(out, &part)
+			parts = append(parts, &part)
 		}
+		for _, part := range parts {
+			if part.width() < 24 { // the last caption is that of the next line
+				parts = []*place{q}
+			}
+		}
+		out = append(out, parts...)
 	}
 	return out
 }

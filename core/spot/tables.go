@@ -133,6 +133,7 @@ func (p *printed) unnamed(all []*place) {
 		}
 		m := read(title.text)
 		q.kind, q.role, q.number, q.sure, q.label = Signature, m.role, max(m.number, q.listed), 0.8, title.text
+		q.nobodys = m.role == ""
 	}
 }
 
@@ -162,15 +163,17 @@ func (p *printed) titleRight(q *place, all []*place) *segment {
 	for range 6 {
 		for _, g := range p.segs {
 			if d := y - g.base; d > 8 && d < 46 && math.Abs(g.x0-q.x0) < 24 && len(g.words) <= 4 && !listed.MatchString(g.text) {
-				if m := read(g.text); m.roleOnly {
+				if m := read(g.text); m.roleOnly || signsToo.MatchString(plain(g.text)) {
 					return g
+				} else if m.kind == Date && g.taken && q.width() > 110 {
+					continue // the end of the block of who signs above
 				}
 				return nil
 			}
 		}
 		next := y
 		for _, o := range all {
-			if d := y - o.y; d > 12 && d < 46 && math.Abs(o.x0-q.x0) < 6 && math.Abs(o.width()-q.width()) < 8 {
+			if d := y - o.y; d > 12 && d < 46 && (math.Abs(o.x0-q.x0) < 6 && math.Abs(o.width()-q.width()) < 8 || o.kind == Date && !o.dropped && o.left != nil && math.Abs(o.left.x0-q.x0) < 6 && q.width() > 110) {
 				next = o.y
 			}
 		}
@@ -280,6 +283,7 @@ func (p *printed) margins(all []*place) {
 		if q.left != nil && !q.sentence && len(q.left.words) <= 4 && (read(q.left.text) == meaning{}) {
 			if head := p.toInitial(q); head != nil {
 				q.kind, q.role, q.sure, q.label = Initials, read(head.text).role, 0.7, head.text
+				q.nobodys = q.role == "" && anyAgent.MatchString(plain(head.text))
 				continue
 			}
 		}
