@@ -1,8 +1,11 @@
 package spot
 
 import (
+	"fmt"
 	"math"
 	"regexp"
+	"sort"
+	"strings"
 )
 
 // The words with which forms offer two sides of a choice (common practice, no source).
@@ -11,6 +14,7 @@ var sides = []struct {
 	re   *regexp.Regexp
 }{
 	{"no", regexp.MustCompile(`\b(no|declines?|declined|rejects?|rejected|waives?|waived|refuses?|is not|are not|does not|do not|has not|have not|will not|disapproves?)\b`)},
+	{"counter", regexp.MustCompile(`\bcounter(s|ed|offers?)?\b`)},
 	{"yes", regexp.MustCompile(`\b(yes|elects?|elected|accepts?|accepted|requests?|requested|approves?|wants?|does|do|is|are|has|have|will)\b`)},
 	{"unknown", regexp.MustCompile(`\b(unknown|don't know|n/?a|not applicable)\b`)},
 }
@@ -26,30 +30,73 @@ func choiceWord(s string) string {
 	return ""
 }
 
-// choices binds places of one row that stand under opposite heads.
-func (p *printed) choices(all []*place, nr int) {
-	side := func(q *place) string {
-		for _, g := range []*segment{q.head, q.left, q.below, q.above} {
-			if g != nil && len(g.words) <= 6 {
+// side says which side of a choice a place stands on, from the words at it, at the head of its column, and at
+// the head above that: Elect, and below it Buyer 1 and Buyer 2.
+func (p *printed) side(q *place) string {
+	for _, g := range []*segment{q.head, q.left, q.below, q.above} {
+		if g != nil && len(g.words) <= 6 {
+			if w := choiceWord(g.text); w != "" {
+				return w
+			}
+		}
+	}
+	if q.in != nil && q.head != nil {
+		if c := p.cellOf(q.head); c != nil {
+			if g := p.columnHead(c); g != nil && len(g.words) <= 6 {
 				if w := choiceWord(g.text); w != "" {
 					return w
 				}
 			}
 		}
-		return ""
 	}
-	for i, a := range all {
-		if a.dropped || a.kind != Initials || side(a) == "" {
+	return p.band(q)
+}
+
+const bandReach = 260.0 // points from the heads of a table to its last row
+
+// band finds the head, of those that stand on one line above a place and offer two sides, under which it is.
+func (p *printed) band(q *place) string {
+	lines := map[int][]*segment{}
+	nearest := -1
+	for _, g := range p.segs {
+		if d := q.y - g.base; d < 9 || d > bandReach || len(g.words) > 4 || choiceWord(g.text) == "" {
 			continue
 		}
-		for _, b := range all[i+1:] {
-			if b.dropped || b.kind != a.kind || side(b) == "" || side(b) == side(a) || math.Abs(a.y-b.y) > 6 && !sameRow(a, b) {
+		lines[g.line] = append(lines[g.line], g)
+		if l := lines[g.line]; len(l) > 1 && choiceWord(l[0].text) != choiceWord(g.text) && g.line > nearest {
+			nearest = g.line
+		}
+	}
+	best, off := "", math.Inf(1)
+	for _, g := range lines[nearest] {
+		if d := math.Abs(g.x0 + g.x1 - q.x0 - q.x1); d < off {
+			best, off = choiceWord(g.text), d
+		}
+	}
+	return best
+}
+
+// choices binds places of one row that stand under opposite heads, and rows below one another that offer
+// opposite things or of which a heading asks for one.
+func (p *printed) choices(all []*place, nr int) {
+	var sided []*place
+	on := map[*place]string{}
+	for _, q := range all {
+		if !q.dropped && q.kind == Initials {
+			if on[q] = p.side(q); on[q] != "" {
+				sided = append(sided, q)
+			}
+		}
+	}
+	for i, a := range sided {
+		for _, b := range sided[i+1:] {
+			if math.Abs(a.y-b.y) > 6 && !sameRow(a, b) || on[a] == on[b] {
 				continue
 			}
 			if a.group == "" {
-				a.group, a.side = groupName(nr, a.y), side(a)
+				a.group, a.side = groupName(nr, a.y), on[a]
 			}
-			b.group, b.side = a.group, side(b)
+			b.group, b.side = a.group, on[b]
 		}
 	}
 	for _, q := range all { // the second blank of the same side
@@ -57,11 +104,119 @@ func (p *printed) choices(all []*place, nr int) {
 			q.group, q.side = c.group, c.side
 		}
 	}
+	var rows []option
+	for _, q := range all {
+		if q.dropped || q.kind != Initials || q.group != "" || q.cell != nil {
+			continue
+		}
+		if n := len(rows); n > 0 && math.Abs(rows[n-1].y-q.y) < 5 {
+			rows[n-1].places = append(rows[n-1].places, q)
+			continue
+		}
+		item, _ := behindRow(q, all)
+		rows = append(rows, option{x: q.x0, y: q.y, item: item, places: []*place{q}})
+	}
+	for _, c := range p.alternatives(rows) {
+		for i, o := range c {
+			for _, q := range o.places {
+				q.group, q.side = groupName(nr, c[0].y), sideOf(c, i)
+			}
+		}
+	}
+}
+
+// option is a row of blanks, or a box, before what it stands for.
+type option struct {
+	x, y   float64
+	item   *segment
+	places []*place
+	tick   int
+}
+
+var (
+	askedOne = regexp.MustCompile(`\b(initial|check|select|choose|mark|tick|complete)\b.*\b(one|either|\(?i\)? or \(?ii\)?|a or b)\b|\bone of the following\b`)
+	taking   = regexp.MustCompile(`\b(elects?|accepts?|requests?|approves?|wants?|will obtain|known)\b`)
+	leaving  = regexp.MustCompile(`\b(declines?|rejects?|waives?|refuses?|disapproves?|no knowledge|does not|do not|will not)\b`)
+)
+
+const optionsApart = 72.0 // points at most between two options, with an explanation between them
+
+// alternatives finds the options of which one is to be taken: a heading asks for one of them, or two that follow
+// each other say opposite things.
+func (p *printed) alternatives(rows []option) (out [][]option) {
+	for i := 0; i < len(rows); i++ {
+		end := i + 1
+		for end < len(rows) && rows[end].y-rows[end-1].y < optionsApart && math.Abs(rows[end].x-rows[i].x) < 12 && rows[end].item != nil && len(rows[end].places) == len(rows[i].places) {
+			end++
+		}
+		switch {
+		case rows[i].item == nil || end-i < 2:
+			continue
+		case !p.asksOne(rows[i]):
+			if end = opposed(rows[:end], i); end == 0 {
+				continue
+			}
+		case end-i > 6:
+			continue // a list
+		}
+		out = append(out, rows[i:end])
+		i = end - 1
+	}
+	return out
+}
+
+// opposed returns the end of the options from one on that take something or leave it, 0 if none is of the other kind.
+func opposed(rows []option, from int) int {
+	takes, leaves, end := false, false, from
+	for _, o := range rows[from:] {
+		text := plain(o.item.text)
+		leave := leaving.MatchString(text)
+		if !leave && !taking.MatchString(text) {
+			break
+		}
+		takes, leaves, end = takes || !leave, leaves || leave, end+1
+	}
+	if !takes || !leaves || end-from > 4 {
+		return 0
+	}
+	return end
+}
+
+// asksOne reports whether the text right above an option asks for one of those below.
+func (p *printed) asksOne(o option) bool {
+	var head *segment
+	for _, g := range p.segs {
+		if d := o.y - g.base; d > 6 && d < 45 && g.x0 < o.x+60 && (head == nil || g.base > head.base) {
+			head = g
+		}
+	}
+	return head != nil && askedOne.MatchString(plain(head.text))
+}
+
+// sideOf names an option among its alternatives: yes or no where that tells them apart, else by its words.
+func sideOf(c []option, i int) string {
+	seen := map[string]bool{}
+	for _, o := range c {
+		w := choiceWord(o.item.text)
+		if w == "" || seen[w] {
+			words := strings.Fields(strings.TrimLeft(c[i].item.text, "])} "))
+			return fmt.Sprint(i+1, ": ", strings.Join(words[:min(len(words), 7)], " "))
+		}
+		seen[w] = true
+	}
+	return choiceWord(c[i].item.text)
 }
 
 // tickGroup names the choice to which a box belongs: boxes of one row, or stacked, that offer sides.
 func (p *printed) tickGroup(at, nr int) (group, side string) {
 	t := p.ticks[at]
+	for _, c := range p.alternatives(p.tickOptions()) {
+		for i, o := range c {
+			if o.tick == at {
+				return groupName(nr, c[0].y), sideOf(c, i)
+			}
+		}
+	}
 	own := p.tickLabel(t)
 	if own == nil || choiceWord(own.text) == "" || len(own.words) > 12 {
 		return "", ""
@@ -87,4 +242,20 @@ func (p *printed) tickGroup(at, nr int) (group, side string) {
 		return "", ""
 	}
 	return groupName(nr, first), choiceWord(own.text)
+}
+
+// tickOptions are the boxes that stand first on their lines, from top to bottom.
+func (p *printed) tickOptions() []option {
+	var out []option
+	for i, t := range p.ticks {
+		first := true
+		for _, o := range p.ticks {
+			first = first && !(math.Abs(o.y0-t.y0) < 5 && o.x0 != t.x0)
+		}
+		if first {
+			out = append(out, option{x: t.x0, y: t.y1, item: p.tickLabel(t), tick: i})
+		}
+	}
+	sort.SliceStable(out, func(a, b int) bool { return out[a].y < out[b].y })
+	return out
 }

@@ -114,7 +114,10 @@ func (p *printed) interpret(q *place) {
 	if g := q.right; g != nil && !q.sentence && !g.taken && len(g.words) <= 5 && strings.HasPrefix(g.text, "(") && strings.HasSuffix(g.text, ")") {
 		add(q.right.text, 0.9) // in brackets behind it
 	}
-	if q.below != nil && !p.dividing(q) {
+	if q.below != nil && p.dividing(q) {
+		q.below = nil
+	}
+	if q.below != nil {
 		add(q.below.text, 0.95)
 		if g := p.title(q.below); g != nil {
 			add(g.text, 0.9)

@@ -193,6 +193,51 @@ func TestLayouts(t *testing.T) {
 			p.rule(56, 560, 660)
 			p.text(7, 56, 672, "Form 12-C")
 		}, "signature listing_agent 1; date listing_agent 1; signature seller 1; date seller 1; signature buyer 1; date buyer 1"},
+		"elected or declined, said once below": {func(p *paper) {
+			p.text(9, 56, 300, "Radon: Elected ____ ____ Declined ____ ____")
+			p.text(8, 56, 320, "Buyers' initials show the choice made.")
+			p.text(10, 56, 380, "Buyer ______________________ (SEAL) Date: __________")
+		}, "initials buyer 1; initials buyer 2; initials buyer 1; initials buyer 2; signature buyer 1; date buyer 1"},
+		"seats in short": {func(p *paper) { p.text(9, 56, 750, "Initials: B1 _____ B2 _____ S1 _____") },
+			"initials buyer 1; initials buyer 2; initials seller 1"},
+		"a rule across the page above a title is none to sign on": {func(p *paper) {
+			p.rule(40, 572, 200)
+			p.text(10, 40, 212, "Purchaser")
+			p.rule(40, 250, 250)
+			p.text(7, 40, 258, "Signature")
+			p.rule(300, 400, 250)
+			p.text(7, 300, 258, "Date")
+		}, "signature buyer 1; date buyer 1"},
+		"names under the lines of a titled block": {func(p *paper) {
+			p.text(10, 56, 200, "SELLER")
+			for i, s := range []string{"Ingrid Solvang", "Per Solvang"} {
+				y := 240 + 70*float64(i)
+				p.rule(56, 256, y)
+				p.text(10, 56, y+12, s)
+				p.text(10, 56, y+30, "Date: ____________")
+			}
+		}, "signature seller 1; date seller 1; signature seller 2; date seller 2"},
+		"initials down the margin, named at the foot": {func(p *paper) {
+			for i := range 3 {
+				p.text(9, 56, 200+40*float64(i), "the party who ordered the survey must notify the other side in writing without any delay")
+				p.text(9, 480, 200+40*float64(i), "_____ / _____")
+			}
+			p.text(8, 480, 292, "Seller's initials")
+		}, strings.TrimSuffix(strings.Repeat("initials seller 1; initials seller 2; ", 3), "; ")},
+		"by whom a firm signs": {func(p *paper) {
+			p.text(9, 56, 300, "Listing Brokerage ________________ By ________________ Date ________")
+			p.text(9, 56, 330, "Selling Brokerage ________________ By ________________ Date ________")
+		}, "text listing_agent 1; signature listing_agent 1; date listing_agent 1; text buyer_agent 1; signature buyer_agent 1; date buyer_agent 1"},
+		"what is written beside costs is not signed": {func(p *paper) {
+			for i, s := range []string{"Item", "Buyer", "Seller"} {
+				p.text(9, 60+float64(i)*160, 212, s)
+				for r := range 3 {
+					p.box(56+float64(i)*160, 200+float64(r)*24, 160, 24)
+				}
+			}
+			p.text(9, 60, 238, "Title search")
+			p.text(9, 60, 262, "Transfer tax")
+		}, "text  0; text  0; text  0; text  0"},
 		"two sections of the same people": {func(p *paper) {
 			p.text(10, 56, 200, "Seller ________________________ Date ________")
 			p.text(10, 56, 226, "Seller ________________________ Date ________")
@@ -208,6 +253,57 @@ func TestLayouts(t *testing.T) {
 		}
 		if g := strings.Join(got, "; "); g != c.want {
 			t.Errorf("%s:\n got %s\nwant %s", name, g, c.want)
+		}
+	}
+}
+
+// What of a form is a choice, and on which side of it each place stands.
+func TestChoices(t *testing.T) {
+	for name, c := range map[string]struct {
+		draw func(p *paper)
+		want string
+	}{
+		"heads above heads": {func(p *paper) {
+			for i, s := range []string{"Buyer 1", "Buyer 2", "Buyer 1", "Buyer 2"} {
+				p.box(256+float64(i)*60, 220, 60, 20)
+				p.text(9, 258+float64(i)*60, 233, s)
+				p.box(256+float64(i)*60, 240, 60, 24)
+			}
+			p.box(256, 200, 120, 20)
+			p.text(9, 258, 213, "ELECTS")
+			p.box(376, 200, 120, 20)
+			p.text(9, 378, 213, "DECLINES")
+		}, "yes yes no no"},
+		"of lines below one another one is asked for": {func(p *paper) {
+			p.text(9, 56, 180, "Buyer to initial one:")
+			p.text(9, 56, 200, "_____ _____ The deposit is returned to the buyer at once.")
+			p.text(9, 56, 230, "_____ _____ The deposit stays with the seller until then.")
+		}, "1: The deposit is returned to the buyer|1: The deposit is returned to the buyer|2: The deposit stays with the seller until|2: The deposit stays with the seller until"},
+		"all are asked for": {func(p *paper) {
+			p.text(9, 56, 180, "Buyer to initial each:")
+			p.text(9, 56, 200, "_____ _____ Buyer has received the pamphlet.")
+			p.text(9, 56, 230, "_____ _____ Buyer is not represented.")
+		}, "   "},
+		"boxes that take and leave": {func(p *paper) {
+			p.text(9, 56, 200, "[ ] Buyer elects a survey at the seller's expense")
+			p.text(9, 56, 220, "[ ] Buyer elects a survey at the buyer's expense")
+			p.text(9, 56, 240, "[ ] Buyer declines a survey")
+		}, "1: Buyer elects a survey at the seller's|2: Buyer elects a survey at the buyer's|3: Buyer declines a survey"},
+	} {
+		p := newPaper()
+		c.draw(p)
+		var got []string
+		groups := map[string]bool{}
+		for _, s := range Find([]Page{p.Page}) {
+			got = append(got, s.Side)
+			groups[s.Group] = true
+		}
+		sep := " "
+		if strings.Contains(c.want, "|") {
+			sep = "|"
+		}
+		if g := strings.Join(got, sep); g != c.want || len(groups) != 1 {
+			t.Errorf("%s: %q in %d groups, want %q", name, g, len(groups), c.want)
 		}
 	}
 }
