@@ -78,17 +78,18 @@ func (d *Desk) fit(t store.Tx, dr draft, signer int64) (Fit, error) {
 			}
 			at := doc.Pages[page]
 			room := seen[page].Room(at.Width, at.Height, here)
-			for _, ref := range refs {
-				o, ok := room.Beside(ref.Rect, ref.Kind, before[ref.Kind])
-				if !ok {
-					out.Lacks = append(out.Lacks, Lack{doc.ID, page, fmt.Sprintf("the %s of %s", ref.Kind.Title(), leader.Seat().Title()), ref})
-					continue
+			for _, unit := range field.Units(refs) {
+				offsets, ok := room.BesideAll(unit, before)
+				for i, ref := range unit {
+					if !ok {
+						out.Lacks = append(out.Lacks, Lack{doc.ID, page, fmt.Sprintf("the %s of %s", ref.Kind.Title(), leader.Seat().Title()), ref})
+						continue
+					}
+					before[ref.Kind] = remember(before[ref.Kind], offsets[i])
+					made := ref
+					made.ID, made.Signer, made.Rect, made.Rev = fitID(ref, signer), signer, offsets[i].At(ref.Rect), 0
+					out.Places = append(out.Places, made)
 				}
-				before[ref.Kind] = remember(before[ref.Kind], o)
-				made := ref
-				made.ID, made.Signer, made.Rect, made.Rev = fitID(ref, signer), signer, o.At(ref.Rect), 0
-				room.Take(made.Rect)
-				out.Places = append(out.Places, made)
 			}
 		}
 	}

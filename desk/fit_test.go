@@ -14,7 +14,7 @@ func TestExtraSigner(t *testing.T) {
 	run(t, o.Desk)
 	id, sheet := o.draft(3)
 	second, third := sheet.Signers[1], sheet.Signers[2]
-	page := sheet.Documents[0].Pages[0]
+	page, last := sheet.Documents[0].Pages[0], len(sheet.Documents[0].Pages)-1
 	var edits []desk.Edit
 	for _, f := range sheet.Fields {
 		if f.Signer == third.ID {
@@ -23,6 +23,9 @@ func TestExtraSigner(t *testing.T) {
 	}
 	edits = append(edits,
 		desk.Edit{Op: "follow", Signer: third.ID, Party: second.ID},
+		// On the last page, where nothing is printed: a signature and its date.
+		desk.Edit{Op: "field", Field: &field.Field{ID: "last-signature", Document: sheet.Documents[0].ID, Page: last, Kind: field.Signature, Signer: second.ID, Required: true, Rect: field.Rect{X: 60, Y: 600, W: 200, H: 18}}},
+		desk.Edit{Op: "field", Field: &field.Field{ID: "last-date", Document: sheet.Documents[0].ID, Page: last, Kind: field.Date, Signer: second.ID, Required: true, Rect: field.Rect{X: 280, Y: 600, W: 90, H: 18}}},
 		// All of the page's width and a strip so high that nothing is within reach.
 		desk.Edit{Op: "field", Field: &field.Field{ID: "walled-in", Document: sheet.Documents[0].ID, Kind: field.Initials, Signer: second.ID, Required: true, Rect: field.Rect{X: 300, Y: 400, W: 40, H: 16}}},
 		desk.Edit{Op: "field", Field: &field.Field{ID: "wall-above", Document: sheet.Documents[0].ID, Kind: field.Text, Signer: second.ID, Rect: field.Rect{X: 0, Y: 310, W: page.Width, H: 90}}},
@@ -44,7 +47,7 @@ func TestExtraSigner(t *testing.T) {
 				t.Errorf("%+v covers %+v", f.Rect, g.Rect)
 			}
 		}
-		if f.Kind == field.Signature {
+		if f.Page == last {
 			seats++
 		}
 	}
@@ -52,7 +55,9 @@ func TestExtraSigner(t *testing.T) {
 	for _, l := range fit.Lacks {
 		lacks[l.What] = true
 	}
-	if seats == 0 || !lacks["the initials of Buyer 2"] {
+	// Among the clauses of the first page the signature would stand on text that is about something else: its date
+	// goes with it onto the sheet.
+	if seats != 2 || !lacks["the initials of Buyer 2"] || !lacks["the signature of Buyer 2"] || !lacks["the signing date of Buyer 2"] {
 		t.Fatalf("fit: %+v", fit)
 	}
 	sheet, err = o.Continue(o.ctx, o.m, id, third.ID)

@@ -65,7 +65,7 @@ func kindOf(s spot.Spot) field.Kind {
 
 // queueLook has a file's pages looked at, unless that was asked for already.
 func queueLook(t store.Tx, sha string, pages int) error {
-	job := store.Job{Kind: "look", Once: "look/" + sha, Payload: fmt.Appendf(nil, "%s/%d", sha, pages), RunAt: store.Now()}
+	job := store.Job{Kind: "look", Once: fmt.Sprint("look/", spot.Edition, "/", sha), Payload: fmt.Appendf(nil, "%s/%d", sha, pages), RunAt: store.Now()}
 	return t.Clauses(clause.OnConflict{DoNothing: true}).Create(&job).Error
 }
 
@@ -99,7 +99,7 @@ func (d *Desk) lookAt(ctx context.Context, job store.Job) error {
 			continue
 		}
 		err = d.write(ctx, func(t store.Tx) error {
-			return t.Clauses(clause.OnConflict{DoNothing: true}).Create(&rows).Error
+			return t.Clauses(clause.OnConflict{UpdateAll: true}).Create(&rows).Error
 		})
 		if err != nil {
 			return err
@@ -139,7 +139,9 @@ func sights(t store.Tx, doc store.PacketDocument) (out []spot.Sight, missing map
 			if err != nil {
 				return nil, nil, err
 			}
-			seen[fmt.Sprint(sha, "/", r.Page)] = s
+			if s.Edition == spot.Edition {
+				seen[fmt.Sprint(sha, "/", r.Page)] = s
+			}
 		}
 	}
 	out = make([]spot.Sight, len(doc.Pages))

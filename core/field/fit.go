@@ -29,6 +29,7 @@ type Room struct {
 	w, h  int
 	sum   []int32 // how many taken points lie above and left
 	added []Rect
+	prose []Rect // lines of running text
 	walls []Rect // upright rules
 	bars  []Rect // level rules
 }
@@ -67,6 +68,9 @@ func NewRoom(w, h float64, taken, rules []Rect) *Room {
 	}
 	return r
 }
+
+// Prose says that a line of print is running text: what lies beyond it belongs to something else.
+func (r *Room) Prose(line Rect) { r.prose = append(r.prose, line) }
 
 // Take takes a rectangle.
 func (r *Room) Take(t Rect) { r.added = append(r.added, t) }
@@ -163,6 +167,11 @@ func (r *Room) divided(ref, at Rect) bool {
 			continue // the line on which the other place stands
 		}
 		if b.X < ref.X+ref.W && b.X+b.W > ref.X || b.X < at.X+at.W && b.X+b.W > at.X {
+			return true
+		}
+	}
+	for _, l := range r.prose {
+		if y := l.Y + l.H/2; y > math.Min(middle, at.Y+at.H/2) && y < math.Max(middle, at.Y+at.H/2) && l.X < math.Max(ref.X+ref.W, at.X+at.W) && l.X+l.W > math.Min(ref.X, at.X) {
 			return true
 		}
 	}

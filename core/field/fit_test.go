@@ -77,3 +77,42 @@ func TestRoomBeside(t *testing.T) {
 		t.Errorf("beside a cell in the middle: %+v", o)
 	}
 }
+
+// A signature and its date, the sides of a choice: room for all of it or for nothing.
+func TestUnits(t *testing.T) {
+	f := func(id string, k Kind, x, y, w float64, group string) Field {
+		return Field{ID: id, Kind: k, Rect: Rect{x, y, w, 14}, Bond: Bond{Group: group}}
+	}
+	for name, c := range map[string]struct {
+		places []Field
+		want   string
+	}{
+		"dates beside":            {[]Field{f("s", Signature, 50, 100, 200, ""), f("d", Date, 300, 102, 60, ""), f("t", Signature, 50, 140, 200, ""), f("e", Date, 300, 140, 60, "")}, "sd te"},
+		"names and dates below":   {[]Field{f("s", Signature, 50, 100, 200, ""), f("n", Name, 50, 130, 200, ""), f("d", Date, 50, 160, 80, "")}, "snd"},
+		"two columns":             {[]Field{f("s", Signature, 50, 100, 200, ""), f("t", Signature, 320, 100, 200, ""), f("d", Date, 50, 130, 80, ""), f("e", Date, 320, 130, 80, "")}, "sd te"},
+		"a choice":                {[]Field{f("y", Initials, 300, 100, 40, "g"), f("s", Signature, 50, 100, 200, ""), f("n", Initials, 400, 100, 40, "g")}, "yn s"},
+		"a date far away, alone":  {[]Field{f("d", Date, 50, 40, 80, ""), f("s", Signature, 50, 100, 200, "")}, "d s"},
+		"initials beside a place": {[]Field{f("s", Signature, 50, 100, 200, ""), f("i", Initials, 300, 100, 40, "")}, "s i"},
+	} {
+		got := ""
+		for _, u := range Units(c.places) {
+			for _, f := range u {
+				got += f.ID
+			}
+			got += " "
+		}
+		if got != c.want+" " {
+			t.Errorf("%s: %q, want %q", name, got, c.want)
+		}
+	}
+	room := NewRoom(612, 792, []Rect{{0, 120, 612, 600}, {0, 0, 612, 96}, {364, 90, 248, 40}, {0, 90, 300, 40}}, nil)
+	unit := []Field{f("d", Date, 100, 100, 60, ""), f("s", Signature, 50, 100, 200, "")}
+	if o, ok := room.BesideAll(unit, nil); ok || len(room.added) != 0 {
+		t.Errorf("a date without its signature: %+v, %d taken", o, len(room.added))
+	}
+	room = NewRoom(612, 792, []Rect{{60, 300, 36, 12}, {100, 700, 400, 1}}, nil)
+	room.Prose(Rect{50, 316, 500, 10})
+	if o, ok := room.Beside(Rect{60, 300, 36, 12}, Initials, []Offset{{0, 30, 36, 12}}); !ok || o.DY > 12 {
+		t.Errorf("across a line of text: %+v", o)
+	}
+}

@@ -7,8 +7,13 @@ import (
 	"indicum/core/field"
 )
 
+// Edition counts the changes of the rules: what an earlier edition saw is looked at again.
+const Edition = 2
+
 // Sight is what was seen on a page: points, origin at the top left of the page as displayed.
 type Sight struct {
+	Edition int `json:"e,omitempty"` // of the rules that saw it
+
 	Width  float64      `json:"w"`
 	Height float64      `json:"h"`
 	Spots  []Spot       `json:"spots,omitempty"`
@@ -28,7 +33,7 @@ func See(pages []Page) []Sight {
 	out := make([]Sight, len(pages))
 	for i, page := range pages {
 		s := &out[i]
-		s.Width, s.Height = page.Width, page.Height
+		s.Edition, s.Width, s.Height = Edition, page.Width, page.Height
 		if page.Turn%180 != 0 {
 			s.Width, s.Height = s.Height, s.Width
 		}
@@ -69,19 +74,23 @@ func (s Sight) Foot() string {
 }
 
 // Lines returns the lines of print as x, y, width and height.
-func (s Sight) Lines() [][4]float64 {
+func (s Sight) Lines() [][4]float64 { return s.lines(1) }
+
+// lines returns the lines of print that have at least so many words.
+func (s Sight) lines(least int) [][4]float64 {
 	out := [][4]float64{}
-	last := -1
-	for _, w := range s.Words {
-		if n := len(out); w.Line == last && n > 0 {
-			l := &out[n-1]
-			x1, y1 := math.Max(l[0]+l[2], w.X+w.W), math.Max(l[1]+l[3], w.Y+w.H)
-			l[0], l[1] = math.Min(l[0], w.X), math.Min(l[1], w.Y)
-			l[2], l[3] = x1-l[0], y1-l[1]
-			continue
+	for i := 0; i < len(s.Words); {
+		l := s.Words[i].Rect
+		from := i
+		for ; i < len(s.Words) && s.Words[i].Line == s.Words[from].Line; i++ {
+			w := s.Words[i]
+			x1, y1 := math.Max(l.X+l.W, w.X+w.W), math.Max(l.Y+l.H, w.Y+w.H)
+			l.X, l.Y = math.Min(l.X, w.X), math.Min(l.Y, w.Y)
+			l.W, l.H = x1-l.X, y1-l.Y
 		}
-		last = w.Line
-		out = append(out, [4]float64{w.X, w.Y, w.W, w.H})
+		if i-from >= least {
+			out = append(out, [4]float64{l.X, l.Y, l.W, l.H})
+		}
 	}
 	return out
 }
@@ -92,7 +101,7 @@ func (s Sight) Turned(degrees int) Sight {
 	if degrees == 0 {
 		return s
 	}
-	out := Sight{Width: s.Width, Height: s.Height}
+	out := Sight{Edition: s.Edition, Width: s.Width, Height: s.Height}
 	if degrees%180 != 0 {
 		out.Width, out.Height = s.Height, s.Width
 	}
@@ -124,7 +133,10 @@ func turned(r field.Rect, w, h float64, degrees int) field.Rect {
 	return r
 }
 
-const clearOf = 1.2 // points kept between a new place and print
+const (
+	clearOf = 1.2 // points kept between a new place and print
+	running = 7   // words of a line from which it is running text
+)
 
 // Room is what is free on the page, of w by h points, for further places: nothing that is printed on it and
 // none of its places.
@@ -141,5 +153,9 @@ func (s Sight) Room(w, h float64, places []field.Field) *field.Room {
 	for _, f := range places {
 		print = append(print, f.Rect)
 	}
-	return field.NewRoom(w, h, field.Obstacles(print, clearOf), s.Rules)
+	room := field.NewRoom(w, h, field.Obstacles(print, clearOf), s.Rules)
+	for _, l := range s.lines(running) {
+		room.Prose(field.Rect{X: l[0], Y: l[1], W: l[2], H: l[3]})
+	}
+	return room
 }

@@ -160,18 +160,27 @@ export function fieldMark(f, s, drawn) {
     marks(g, drawn);
     return g;
   }
-  let word =
+  const said =
     f.kind === "email" && s
       ? s.email
       : f.kind === "name" && s
         ? s.prints || s.name
         : f.kind === "text" && f.label
           ? f.label
-          : words[f.kind];
-  if (f.group) word = `${word} · ${f.side}`;
-  else if (!f.required) word = `${word}, may stay empty`;
-  const room = Math.floor((f.w - x - 2) / (size * 0.52));
-  if (word && room > 3)
-    g.append(svg("text", { class: "word", x, y: base, "font-size": size }, word.length > room ? `${word.slice(0, room - 1)}…` : word));
+          : "";
+  const kind = said || words[f.kind];
+  if (f.group && f.w > 26) {
+    g.append(svg("path", { class: "fork", d: `M${f.w - 9} 5.5h3l4 -3m-4 3l4 3` }));
+  }
+  const room = Math.floor((f.w - x - (f.group ? 10 : 2)) / (size * 0.52));
+  const ways = f.group
+    ? [`${kind} · ${f.side}`, f.side]
+    : f.required
+      ? [kind, f.kind === "date" ? "date" : ""]
+      : [`${kind}, may stay empty`, "may stay empty", "optional"];
+  // What the sign beside it says already is left out where it does not fit; what only the words say is cut.
+  const fits = ways.find((w) => w && w.length <= room) ?? (said || !f.required || f.group ? ways.at(-1) || kind : "");
+  if (fits && room > 3)
+    g.append(svg("text", { class: "word", x, y: base, "font-size": size }, fits.length > room ? `${fits.slice(0, room - 1)}…` : fits));
   return g;
 }

@@ -37,9 +37,9 @@ export function summary(found, list) {
   };
   found.takers = [
     make("page", "A", (x) => x.page === here()),
-    make("document", "", (x) => x.page.document === here()?.document),
+    found.draft.data.documents.length > 1 && make("document", "", (x) => x.page.document === here()?.document),
     make("all", "⇧A", () => true),
-  ];
+  ].filter(Boolean);
   const others = list.length - mine;
   return [
     el(

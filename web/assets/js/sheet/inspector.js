@@ -27,6 +27,7 @@ export class Inspector {
   render() {
     if (this.root.contains(document.activeElement) && document.activeElement.matches("input, textarea")) return;
     const list = this.hand.chosen();
+    this.root.classList.toggle("choosing", list.length > 0);
     if (!list.length) {
       this.root.replaceChildren(el("p", { class: "small quiet" }, "Nothing chosen. Press a letter for a kind, then click on the page."));
       return;
