@@ -25,6 +25,7 @@ type Lack struct {
 	What     string `json:"what"`
 
 	beside field.Field
+	clause string
 }
 
 // Fit computes room for an extra signer on all pages.
@@ -82,7 +83,7 @@ func (d *Desk) fit(t store.Tx, dr draft, signer int64) (Fit, error) {
 				offsets, ok := room.BesideAll(unit, before)
 				for i, ref := range unit {
 					if !ok {
-						out.Lacks = append(out.Lacks, Lack{doc.ID, page, fmt.Sprintf("the %s of %s", ref.Kind.Title(), leader.Seat().Title()), ref})
+						out.Lacks = append(out.Lacks, Lack{doc.ID, page, fmt.Sprintf("the %s of %s", ref.Kind.Title(), leader.Seat().Title()), ref, seen[page].Clause(ref.Rect)})
 						continue
 					}
 					before[ref.Kind] = remember(before[ref.Kind], offsets[i])
@@ -172,12 +173,24 @@ func (d *Desk) Continue(ctx context.Context, m store.Member, id, signer int64) (
 	return sheet, err
 }
 
+// continues says what of the document a line of the sheet goes on with: page, clause, whose place, which side.
+func (l Lack) continues() string {
+	out := fmt.Sprintf("Page %d, beside %s", l.Page+1, l.What)
+	if l.clause != "" {
+		out = fmt.Sprintf("Page %d, “%s”, beside %s", l.Page+1, l.clause, l.What)
+	}
+	if l.beside.Group != "" {
+		out += fmt.Sprintf(", if the answer is “%s”", l.beside.Side)
+	}
+	return out
+}
+
 func (d *Desk) continueDocument(ctx context.Context, m store.Member, p store.Packet, s store.Signer, doc store.PacketDocument, lacks []Lack) (Sheet, error) {
 	c := pdf.Continuation{Document: doc.Name, Whom: s.Name}
 	for _, l := range lacks {
 		w, h := field.Least(l.beside.Kind)
 		c.Rows = append(c.Rows, pdf.ContinuationRow{
-			Continues: fmt.Sprintf("Page %d, beside %s", l.Page+1, l.What),
+			Continues: l.continues(),
 			Under:     fmt.Sprintf("%s, %s, %s", s.PrintedName(), s.Seat().Title(), l.beside.Kind.Title()),
 			W:         max(w, l.beside.W), H: max(h, l.beside.H, 16),
 		})

@@ -30,32 +30,57 @@ func choiceWord(s string) string {
 	return ""
 }
 
-// side says which side of a choice a place stands on, from the words at it, at the head of its column, and at
-// the head above that: Elect, and below it Buyer 1 and Buyer 2.
-func (p *printed) side(q *place) string {
-	for _, g := range []*segment{q.head, q.left, q.below, q.above} {
-		if g != nil && len(g.words) <= 6 {
-			if w := choiceWord(g.text); w != "" {
-				return w
-			}
-		}
+// sideName is how a side is called to those who choose: the words of its head without the person, if they are
+// few, else yes or no.
+func sideName(text string) string {
+	_, rest := roleIn(plain(text))
+	rest = strings.Trim(spaces.ReplaceAllString(notSide.ReplaceAllString(rest, " "), " "), edges)
+	if n := len(strings.Fields(rest)); n == 0 || n > 3 {
+		return choiceWord(text)
 	}
+	return clipped(rest)
+}
+
+// clipped shortens the name of a side.
+func clipped(s string) string {
+	if r := []rune(s); len(r) > 60 {
+		return string(r[:59]) + "…"
+	}
+	return s
+}
+
+var notSide = regexp.MustCompile(`\([^)]*\)|\binitial(s|ed)?\b|\bcolumn\b|[0-9_]+|\b(here|to|the|by|if)\b`)
+
+// side finds the words that say on which side of a choice a place stands: at it, at the head of its column, or
+// at the head above that: Elect, and below it Buyer 1 and Buyer 2.
+func (p *printed) side(q *place, all []*place) string {
+	if item, _ := behindRow(q, all); item != nil && q.cell == nil && decides.MatchString(plain(item.text)) && decidedBehind(q, all) {
+		return item.text
+	}
+	if decides.MatchString(plain(q.label)) && choiceWord(q.label) != "" {
+		return q.label // the words behind it
+	}
+	heads := []*segment{q.head, q.left, q.below, q.above}
 	if q.in != nil && q.head != nil {
 		if c := p.cellOf(q.head); c != nil {
-			if g := p.columnHead(c); g != nil && len(g.words) <= 6 {
-				if w := choiceWord(g.text); w != "" {
-					return w
-				}
-			}
+			heads = append(heads, p.columnHead(c))
 		}
 	}
-	return p.band(q)
+	for _, g := range heads {
+		if g != nil && len(g.words) <= 6 && choiceWord(g.text) != "" {
+			return g.text
+		}
+	}
+	if g := p.band(q); g != nil {
+		return g.text
+	}
+	return ""
 }
 
 const bandReach = 260.0 // points from the heads of a table to its last row
 
 // band finds the head, of those that stand on one line above a place and offer two sides, under which it is.
-func (p *printed) band(q *place) string {
+func (p *printed) band(q *place) (best *segment) {
 	lines := map[int][]*segment{}
 	nearest := -1
 	for _, g := range p.segs {
@@ -67,10 +92,10 @@ func (p *printed) band(q *place) string {
 			nearest = g.line
 		}
 	}
-	best, off := "", math.Inf(1)
+	off := math.Inf(1)
 	for _, g := range lines[nearest] {
 		if d := math.Abs(g.x0 + g.x1 - q.x0 - q.x1); d < off {
-			best, off = choiceWord(g.text), d
+			best, off = g, d
 		}
 	}
 	return best
@@ -80,12 +105,14 @@ func (p *printed) band(q *place) string {
 // opposite things or of which a heading asks for one.
 func (p *printed) choices(all []*place, nr int) {
 	var sided []*place
-	on := map[*place]string{}
+	on, name := map[*place]string{}, map[*place]string{}
 	for _, q := range all {
-		if !q.dropped && q.kind == Initials {
-			if on[q] = p.side(q); on[q] != "" {
-				sided = append(sided, q)
-			}
+		if q.dropped || q.kind != Initials {
+			continue
+		}
+		if text := p.side(q, all); text != "" {
+			on[q], name[q] = choiceWord(text), sideName(text)
+			sided = append(sided, q)
 		}
 	}
 	for i, a := range sided {
@@ -94,9 +121,9 @@ func (p *printed) choices(all []*place, nr int) {
 				continue
 			}
 			if a.group == "" {
-				a.group, a.side = groupName(nr, a.y), on[a]
+				a.group, a.side = groupName(nr, a.y), name[a]
 			}
-			b.group, b.side = a.group, on[b]
+			b.group, b.side = a.group, name[b]
 		}
 	}
 	for _, q := range all { // the second blank of the same side
@@ -193,18 +220,18 @@ func (p *printed) asksOne(o option) bool {
 	return head != nil && askedOne.MatchString(plain(head.text))
 }
 
-// sideOf names an option among its alternatives: yes or no where that tells them apart, else by its words.
+// sideOf names an option among its alternatives by its first words, with its number where they are the same.
 func sideOf(c []option, i int) string {
-	seen := map[string]bool{}
-	for _, o := range c {
-		w := choiceWord(o.item.text)
-		if w == "" || seen[w] {
-			words := strings.Fields(strings.TrimLeft(c[i].item.text, "])} "))
-			return fmt.Sprint(i+1, ": ", strings.Join(words[:min(len(words), 7)], " "))
-		}
-		seen[w] = true
+	name := func(o option) string {
+		words := strings.Fields(strings.TrimLeft(o.item.text, "])} "))
+		return clipped(strings.TrimRight(strings.Join(words[:min(len(words), 8)], " "), ".,;:"))
 	}
-	return choiceWord(c[i].item.text)
+	for k := range c {
+		if k != i && name(c[k]) == name(c[i]) {
+			return fmt.Sprint(i+1, ": ", name(c[i]))
+		}
+	}
+	return name(c[i])
 }
 
 // tickGroup names the choice to which a box belongs: boxes of one row, or stacked, that offer sides.
@@ -241,7 +268,7 @@ func (p *printed) tickGroup(at, nr int) (group, side string) {
 	if !found {
 		return "", ""
 	}
-	return groupName(nr, first), choiceWord(own.text)
+	return groupName(nr, first), sideName(own.text)
 }
 
 // tickOptions are the boxes that stand first on their lines, from top to bottom.

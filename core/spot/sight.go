@@ -8,7 +8,7 @@ import (
 )
 
 // Edition counts the changes of the rules: what an earlier edition saw is looked at again.
-const Edition = 2
+const Edition = 3
 
 // Sight is what was seen on a page: points, origin at the top left of the page as displayed.
 type Sight struct {
@@ -93,6 +93,44 @@ func (s Sight) lines(least int) [][4]float64 {
 		}
 	}
 	return out
+}
+
+const clauseReach = 60.0 // points above a place in which the clause stands that it belongs to
+
+// Clause is the beginning of what a place stands at: the words that begin its row, else the line of print above
+// it; "" where there are none.
+func (s Sight) Clause(r field.Rect) string {
+	row, above := -1, -1
+	for i, w := range s.Words {
+		if i > 0 && s.Words[i-1].Line == w.Line {
+			continue // not the first of its line
+		}
+		switch middle := w.Y + w.H/2; {
+		case middle > r.Y-4 && middle < r.Y+r.H+2 && w.X < r.X-4:
+			if row < 0 || w.X < s.Words[row].X {
+				row = i
+			}
+		case middle < r.Y && middle > r.Y-clauseReach && w.X < r.X+r.W:
+			if above < 0 || w.Y > s.Words[above].Y+4 {
+				above = i
+			}
+		}
+	}
+	if row < 0 {
+		row = above
+	}
+	if row < 0 {
+		return ""
+	}
+	const most = 9
+	var out []string
+	for i := row; i < len(s.Words) && s.Words[i].Line == s.Words[row].Line; i++ {
+		if len(out) == most {
+			return strings.Join(out, " ") + "…"
+		}
+		out = append(out, s.Words[i].Text)
+	}
+	return strings.Join(out, " ")
 }
 
 // Turned returns what was seen, on the page turned clockwise by a quarter turn or more.

@@ -273,12 +273,12 @@ func TestChoices(t *testing.T) {
 			p.text(9, 258, 213, "ELECTS")
 			p.box(376, 200, 120, 20)
 			p.text(9, 378, 213, "DECLINES")
-		}, "yes yes no no"},
+		}, "elects elects declines declines"},
 		"of lines below one another one is asked for": {func(p *paper) {
 			p.text(9, 56, 180, "Buyer to initial one:")
 			p.text(9, 56, 200, "_____ _____ The deposit is returned to the buyer at once.")
 			p.text(9, 56, 230, "_____ _____ The deposit stays with the seller until then.")
-		}, "1: The deposit is returned to the buyer|1: The deposit is returned to the buyer|2: The deposit stays with the seller until|2: The deposit stays with the seller until"},
+		}, "The deposit is returned to the buyer at|The deposit is returned to the buyer at|The deposit stays with the seller until then|The deposit stays with the seller until then"},
 		"all are asked for": {func(p *paper) {
 			p.text(9, 56, 180, "Buyer to initial each:")
 			p.text(9, 56, 200, "_____ _____ Buyer has received the pamphlet.")
@@ -288,7 +288,7 @@ func TestChoices(t *testing.T) {
 			p.text(9, 56, 200, "[ ] Buyer elects a survey at the seller's expense")
 			p.text(9, 56, 220, "[ ] Buyer elects a survey at the buyer's expense")
 			p.text(9, 56, 240, "[ ] Buyer declines a survey")
-		}, "1: Buyer elects a survey at the seller's|2: Buyer elects a survey at the buyer's|3: Buyer declines a survey"},
+		}, "Buyer elects a survey at the seller's expense|Buyer elects a survey at the buyer's expense|Buyer declines a survey"},
 	} {
 		p := newPaper()
 		c.draw(p)
@@ -304,6 +304,23 @@ func TestChoices(t *testing.T) {
 		}
 		if g := strings.Join(got, sep); g != c.want || len(groups) != 1 {
 			t.Errorf("%s: %q in %d groups, want %q", name, g, len(groups), c.want)
+		}
+	}
+}
+
+func TestClause(t *testing.T) {
+	p := newPaper()
+	p.text(9, 56, 200, "4. The deposit is held in trust by the firm that is named above until closing.")
+	p.text(9, 56, 240, "Radon test:")
+	p.text(9, 300, 240, "Declined")
+	s := See([]Page{p.Page})[0]
+	for at, want := range map[field.Rect]string{
+		{X: 350, Y: 228, W: 40, H: 14}: "Radon test:",
+		{X: 56, Y: 206, W: 40, H: 14}:  "4. The deposit is held in trust by the…",
+		{X: 56, Y: 600, W: 40, H: 14}:  "",
+	} {
+		if got := s.Clause(at); got != want {
+			t.Errorf("at %+v: %q, want %q", at, got, want)
 		}
 	}
 }

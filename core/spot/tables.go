@@ -249,6 +249,17 @@ func (p *printed) toInitial(q *place) (best *segment) {
 	return best
 }
 
+// decidedBehind reports whether a row has the words of its sides behind their blanks: behind the last one too.
+func decidedBehind(q *place, all []*place) bool {
+	last := q
+	for _, o := range all {
+		if math.Abs(o.y-q.y) < 5 && o.x0 > last.x0 {
+			last = o
+		}
+	}
+	return last.right != nil && decides.MatchString(plain(last.right.text))
+}
+
 // rowBehind counts the blanks that stand close behind one another from one on.
 func rowBehind(q *place, all []*place) int {
 	n := 1
@@ -287,7 +298,7 @@ func (p *printed) margins(all []*place) {
 				continue
 			}
 		}
-		if q.left != nil && !q.sentence && decided.MatchString(plain(q.left.text)) && (rowBehind(q, all) > 1 || p.mentionsInitials()) {
+		if q.left != nil && !q.sentence && decided.MatchString(plain(q.left.text)) && !decidedBehind(q, all) && (rowBehind(q, all) > 1 || p.mentionsInitials()) {
 			q.kind, q.sure, q.label = Initials, 0.75, q.left.text
 			continue
 		}
