@@ -72,14 +72,16 @@ func clashWords(fields []field.Field, filled map[string]bool, signers []store.Si
 	}
 	var out []string
 	for _, c := range field.Clashes(fields, filled, me) {
-		page := 0
+		where := ""
 		for _, f := range fields {
 			if f.Group == c.Group {
-				page = f.Page + 1
+				if where = fmt.Sprintf("On page %d of its document", f.Page+1); f.Label != "" {
+					where += fmt.Sprintf(", at “%s”,", f.Label)
+				}
 				break
 			}
 		}
-		out = append(out, fmt.Sprintf("On page %d of its document %s chose “%s”, and here it is “%s”.", page, names[c.Other], c.Theirs, c.Side))
+		out = append(out, fmt.Sprintf("%s %s chose “%s”, and here it is “%s”.", where, names[c.Other], c.Theirs, c.Side))
 	}
 	return out
 }

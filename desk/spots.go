@@ -45,7 +45,8 @@ type SheetSpot struct {
 	Label  string    `json:"label"`
 	Group  string    `json:"group"`
 	Side   string    `json:"side"`
-	Sure   int       `json:"sure"` // percent
+	About  string    `json:"about,omitempty"` // what the choice is about
+	Sure   int       `json:"sure"`            // percent
 
 	// Of a form whose places were kept: the field it becomes but for its signer, who is the Person-th on the
 	// seat in their Again-th turn, both counted from 0.
@@ -237,7 +238,7 @@ func sheetSpots(doc store.PacketDocument, page int, in []spot.Spot) []SheetSpot 
 	out := make([]SheetSpot, 0, len(in))
 	for _, s := range in {
 		o := SheetSpot{
-			ID: spotID(doc.ID, at, s), Kind: kindOf(s), Role: deal.Role(s.Role), Number: s.Number, Label: s.Label, Side: s.Side, Sure: int(s.Confidence*100 + 0.5),
+			ID: spotID(doc.ID, at, s), Kind: kindOf(s), Role: deal.Role(s.Role), Number: s.Number, Label: s.Label, Side: s.Side, About: s.About, Sure: int(s.Confidence*100 + 0.5),
 			Rect: field.Rect{X: s.X, Y: s.Y, W: s.W, H: s.H}.Within(at.Width, at.Height),
 		}
 		if s.Group != "" {

@@ -110,11 +110,11 @@ export const places = async (page) => {
   return Number(/(\d+) places?/.exec(await page.locator("#totals").innerText())[1]);
 };
 
-/** Reads the newest mail to an address in the mailroom, as its reader would, and returns its link. */
-export async function link(page, app, to, subject) {
+/** Reads the newest mail to an address in the mailroom (or one before it), as its reader would, and returns its link. */
+export async function link(page, app, to, subject, before = 0) {
   for (let i = 0; i < 60; i++) {
     await page.goto(`${app.url}/mailroom?q=${encodeURIComponent(to)}`);
-    const row = page.locator(".row", { hasText: subject }).first();
+    const row = page.locator(".row", { hasText: subject }).nth(before);
     if (await row.count()) {
       await row.getByRole("link").click();
       const body = page.frameLocator("iframe");

@@ -108,7 +108,7 @@ test("the draft as its signer will see it, with nothing to be sent", async () =>
   await agent.getByText("What Marek Dvorsky will see. Nothing here is sent.").waitFor();
   await agent.locator("#act").click();
   await agent.getByText(/Place 1 of \d+/).waitFor();
-  assert.equal(await agent.getByRole("button", { name: "Decline" }).count(), 0);
+  assert.equal(await agent.getByRole("button", { name: "Decline to sign" }).count(), 0);
   await agent.locator("#act").click();
   await agent.getByText(/Place 2 of \d+/).waitFor();
   await agent.getByRole("link", { name: "Back to the sheet" }).click();

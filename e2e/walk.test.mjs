@@ -411,7 +411,7 @@ test("declining with a reason stops the packet, and the board says so by itself"
   const mail = await link(tab, app, "dvorsky@example.net", "Agency disclosure");
   const page = await app.window({ viewport: { width: 390, height: 844 } });
   await page.goto(mail.href);
-  await page.getByRole("button", { name: "Decline" }).click();
+  await page.getByRole("button", { name: "Decline to sign" }).click();
   await page.getByLabel(/Why\?/).fill("We found another house.");
   await page.getByRole("button", { name: "Decline and end the packet" }).click();
   await page.getByText("You have declined.").waitFor();

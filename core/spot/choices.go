@@ -121,14 +121,14 @@ func (p *printed) choices(all []*place, nr int) {
 				continue
 			}
 			if a.group == "" {
-				a.group, a.side = groupName(nr, a.y), name[a]
+				a.group, a.side, a.about = groupName(nr, a.y), name[a], p.question(a)
 			}
-			b.group, b.side = a.group, name[b]
+			b.group, b.side, b.about = a.group, name[b], a.about
 		}
 	}
 	for _, q := range all { // the second blank of the same side
 		if c := q.chained; c != nil && q.group == "" && q.kind == Initials && c.group != "" {
-			q.group, q.side = c.group, c.side
+			q.group, q.side, q.about = c.group, c.side, c.about
 		}
 	}
 	var rows []option
@@ -146,7 +146,7 @@ func (p *printed) choices(all []*place, nr int) {
 	for _, c := range p.alternatives(rows) {
 		for i, o := range c {
 			for _, q := range o.places {
-				q.group, q.side = groupName(nr, c[0].y), sideOf(c, i)
+				q.group, q.side, q.about = groupName(nr, c[0].y), sideOf(c, i), p.asking(c[0])
 			}
 		}
 	}
@@ -210,14 +210,44 @@ func opposed(rows []option, from int) int {
 }
 
 // asksOne reports whether the text right above an option asks for one of those below.
-func (p *printed) asksOne(o option) bool {
+func (p *printed) asksOne(o option) bool { return p.asking(o) != "" }
+
+// asking is the text right above an option, if it asks for one of those below.
+func (p *printed) asking(o option) string {
 	var head *segment
 	for _, g := range p.segs {
 		if d := o.y - g.base; d > 6 && d < 45 && g.x0 < o.x+60 && (head == nil || g.base > head.base) {
 			head = g
 		}
 	}
-	return head != nil && askedOne.MatchString(plain(head.text))
+	if head == nil || !askedOne.MatchString(plain(head.text)) {
+		return ""
+	}
+	return shortened(strings.TrimRight(head.text, " :"))
+}
+
+// question is what the choice of a row is about: the words that begin the row.
+func (p *printed) question(q *place) string {
+	if q.rowHead != nil && choiceWord(q.rowHead.text) == "" {
+		return shortened(q.rowHead.text)
+	}
+	return p.rowBegins(q.x0, q.y)
+}
+
+var endsSide = regexp.MustCompile(`(?i)[\s:(]*\b(accept(s|ed)?|reject(s|ed)?|elect(s|ed)?|declined?s?|waived?s?|approved?s?|yes|no)\W*$`)
+
+// rowBegins is the first text of a line, left of a position, without the word of a side.
+func (p *printed) rowBegins(x, y float64) string {
+	var first *segment
+	for _, g := range p.segs {
+		if math.Abs(g.base-y) < 7 && g.x1 < x+3 && (first == nil || g.x0 < first.x0) {
+			first = g
+		}
+	}
+	if first == nil {
+		return ""
+	}
+	return shortened(strings.Trim(endsSide.ReplaceAllString(first.text, ""), " :[]()"))
 }
 
 // sideOf names an option among its alternatives by its first words, with its number where they are the same.
@@ -235,18 +265,18 @@ func sideOf(c []option, i int) string {
 }
 
 // tickGroup names the choice to which a box belongs: boxes of one row, or stacked, that offer sides.
-func (p *printed) tickGroup(at, nr int) (group, side string) {
+func (p *printed) tickGroup(at, nr int) (group, side, about string) {
 	t := p.ticks[at]
 	for _, c := range p.alternatives(p.tickOptions()) {
 		for i, o := range c {
 			if o.tick == at {
-				return groupName(nr, c[0].y), sideOf(c, i)
+				return groupName(nr, c[0].y), sideOf(c, i), p.asking(c[0])
 			}
 		}
 	}
 	own := p.tickLabel(t)
 	if own == nil || choiceWord(own.text) == "" || len(own.words) > 12 {
-		return "", ""
+		return "", "", ""
 	}
 	first := t.y0
 	found := false
@@ -266,9 +296,9 @@ func (p *printed) tickGroup(at, nr int) (group, side string) {
 		}
 	}
 	if !found {
-		return "", ""
+		return "", "", ""
 	}
-	return groupName(nr, first), sideName(own.text)
+	return groupName(nr, first), sideName(own.text), p.rowBegins(t.x0, t.y1)
 }
 
 // tickOptions are the boxes that stand first on their lines, from top to bottom.

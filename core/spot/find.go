@@ -231,7 +231,7 @@ func (p *printed) spot(q *place, nr int) Spot {
 	if q.kind == Signature || q.kind == Initials {
 		h = math.Max(h, 10)
 	}
-	s := Spot{Page: nr, Kind: q.kind, Role: string(q.role), Number: q.number, From: q.from, Group: q.group, Side: q.side, Label: shortened(q.label)}
+	s := Spot{Page: nr, Kind: q.kind, Role: string(q.role), Number: q.number, From: q.from, Group: q.group, Side: q.side, About: q.about, Label: shortened(q.label)}
 	p.set(&s, q.rect(h))
 	sure := q.sure
 	if q.from == "scan" {
@@ -298,7 +298,7 @@ func (p *printed) boxes(nr int) []Spot {
 		} else {
 			s.Confidence = 0.6
 		}
-		s.Group, s.Side = p.tickGroup(i, nr)
+		s.Group, s.Side, s.About = p.tickGroup(i, nr)
 		out = append(out, s)
 	}
 	return out

@@ -76,8 +76,9 @@ type Spot struct {
 	Role       string  `json:"role"`   // a deal.Role; "" where the form doesn't say
 	Number     int     `json:"number"` // from 1; 0 where the form doesn't say
 	Label      string  `json:"label"`
-	From       string  `json:"from"`           // rule, text, widget or scan
-	Group      string  `json:"group"`          // places of which one is chosen share it
-	Side       string  `json:"side,omitempty"` // which side of the choice it is
-	Confidence float64 `json:"confidence"`     // 0 to 1
+	From       string  `json:"from"`            // rule, text, widget or scan
+	Group      string  `json:"group"`           // places of which one is chosen share it
+	Side       string  `json:"side,omitempty"`  // which side of the choice it is
+	About      string  `json:"about,omitempty"` // what the choice is about
+	Confidence float64 `json:"confidence"`      // 0 to 1
 }

@@ -32,6 +32,7 @@ type place struct {
 	dropped  bool
 	group    string
 	side     string
+	about    string
 }
 
 func (p *place) width() float64 { return p.x1 - p.x0 }

@@ -161,13 +161,7 @@ export function fieldMark(f, s, drawn) {
     return g;
   }
   const said =
-    f.kind === "email" && s
-      ? s.email
-      : f.kind === "name" && s
-        ? s.prints || s.name
-        : f.kind === "text" && f.label
-          ? f.label
-          : "";
+    f.kind === "email" && s ? s.email : f.kind === "name" && s ? s.prints || s.name : f.kind === "text" && f.label ? f.label : "";
   const kind = said || words[f.kind];
   if (f.group && f.w > 26) {
     g.append(svg("path", { class: "fork", d: `M${f.w - 9} 5.5h3l4 -3m-4 3l4 3` }));

@@ -1,6 +1,7 @@
 // What a signer's page does: pages with their places, from place to place, ink, finishing.
 import { svg, rule } from "./ink.js";
 import { inkMaker } from "./signing/maker.js";
+import { fillsItself, isChoice, isFilled, isOpen, sidesOf, stepsOf } from "./signing/steps.js";
 
 const $ = (id) => document.getElementById(id);
 document.addEventListener("click", (e) => {
@@ -31,9 +32,8 @@ function start(first) {
   const pageNo = new Map();
   let count = 0;
   for (const d of data.documents) d.pages.forEach((_, n) => pageNo.set(`${d.id}/${n}`, ++count));
-  const automatic = ["date", "name", "email"];
-  const mine = () => data.places.filter((p) => p.mine && !p.freed && !automatic.includes(p.kind)); // as people read
-  const open = (p) => p.todo;
+  const steps = () => stepsOf(data.places);
+  const stepWith = (p) => steps().findIndex((s) => s.some((q) => q.id === p.id));
 
   async function ask(path, body) {
     let r;
@@ -105,39 +105,63 @@ function start(first) {
   function draw() {
     for (const [key, leaf] of leaves)
       leaf.layer.replaceChildren(...data.places.filter((p) => `${p.document}/${p.page}` === key).map(place));
-    const list = mine();
+    const list = steps();
     $("segments").replaceChildren(
-      ...list.map((p, i) => Object.assign(document.createElement("i"), { className: i === at ? "now" : p.filled ? "full" : "" })),
+      ...list.map((s, i) => Object.assign(document.createElement("i"), { className: i === at ? "now" : isFilled(s) ? "full" : "" })),
     );
-    const left = list.filter(open);
-    const p = list[at];
     $("back").disabled = at < 1;
     $("read").textContent = everything ? "Back to reading size" : "Read all pages";
-    if (!list.length || at === -1) {
-      const begun = list.some((q) => q.filled);
+    $("sides").replaceChildren();
+    $("act").hidden = false;
+    const left = list.filter(isOpen);
+    if (!list[at]) {
       $("where").textContent = list.length ? `${list.length} ${list.length === 1 ? "place" : "places"} for you` : "Nothing to fill";
       $("what").textContent = `${count} ${count === 1 ? "page" : "pages"} to read`;
-      $("act").textContent = left.length ? (begun ? "Go on" : "Start") : "Finish…";
+      $("act").textContent = left.length ? (list.some(isFilled) ? "Go on" : "Start") : "Finish…";
       return;
     }
     $("where").textContent = `Place ${at + 1} of ${list.length}`;
+    if (isChoice(list[at])) choose(list[at]);
+    else say(list[at][0]);
+    const last = data.preview ? at === list.length - 1 : !left.length;
+    const on = data.preview ? (last ? "First place" : "Next place") : last ? "Finish…" : "Next place";
+    const { kind } = list[at][0];
+    const doing = { signature: "Place my signature", initials: "Place my initials", text: "Write…", tick: "Tick" }[kind];
+    $("act").textContent = data.preview || isFilled(list[at]) || isChoice(list[at]) ? on : doing;
+    $("act").hidden = isChoice(list[at]) && isOpen(list[at]) && !data.preview;
+  }
+
+  const onPage = (p) => `page ${pageNo.get(`${p.document}/${p.page}`)} of ${count}`;
+
+  function say(p) {
+    $("what").textContent = `${p.label || titles[p.kind]}${p.required ? "" : ", may stay empty"}, ${onPage(p)}`;
+  }
+
+  /** At a choice nothing is offered before the other: a button for each side. */
+  function choose(step) {
+    const [first] = step;
+    const sides = sidesOf(step);
+    const taken = sides.filter((s) => s.taken).map((s) => `“${s.side}”`);
+    const clash = step.find((p) => p.clash)?.clash;
     $("what").textContent =
-      `${p.clash ? `${p.clash}; you ${p.side}. ` : ""}${p.side && p.group ? `${p.side}: ` : ""}${p.label || titles[p.kind]}${p.group ? `, ${rules[p.rule]} of these` : p.required ? "" : ", may stay empty"}, page ${pageNo.get(`${p.document}/${p.page}`)} of ${count}`;
-    if (data.preview) {
-      $("act").textContent = at < list.length - 1 ? "Next place" : "First place";
-      return;
-    }
-    $("act").textContent = p.filled
-      ? left.length
-        ? "Next place"
-        : "Finish…"
-      : { signature: "Place my signature", initials: "Place my initials", text: "Write…", tick: "Tick" }[p.kind];
+      `${first.label ? `${first.label}: ` : ""}${clash ? `${clash}. ` : ""}${taken.length ? `you chose ${taken.join(" and ")}` : `choose ${rules[first.rule]}`}, ${onPage(first)}`;
+    $("sides").replaceChildren(
+      ...sides.map(({ side, places, taken: on }) => {
+        const b = Object.assign(document.createElement("button"), {
+          className: "button side",
+          textContent: side.slice(0, 1).toUpperCase() + side.slice(1),
+        });
+        b.setAttribute("aria-pressed", on);
+        b.disabled = data.preview;
+        b.addEventListener("click", () => pick(places, on && first.rule !== "one"));
+        return b;
+      }),
+    );
   }
 
   function place(p) {
-    const auto = automatic.includes(p.kind);
-    const list = mine();
-    const now = p.mine && list[at] && list[at].id === p.id;
+    const auto = fillsItself(p);
+    const now = p.mine && steps()[at]?.some((q) => q.id === p.id);
     const g = svg("g", {
       class: `place ${p.filled ? "filled" : ""} ${now ? "now" : ""} ${p.mine && !auto ? "" : "still"} ${p.freed ? "freed" : ""}`,
       transform: `translate(${p.x} ${p.y})`,
@@ -170,13 +194,13 @@ function start(first) {
       g.setAttribute("tabindex", "0");
       g.setAttribute(
         "aria-label",
-        `${p.label || titles[p.kind]}, page ${pageNo.get(`${p.document}/${p.page}`)}, ${p.filled ? `filled${p.text && p.kind === "text" ? ` with ${p.text}` : ""}` : p.freed ? "not chosen; choosing it changes your answer" : p.group ? `a choice: ${rules[p.rule]}` : p.required ? "must be filled" : "may stay empty"}`,
+        `${p.label || titles[p.kind]}${p.group ? `: ${p.side}` : ""}, page ${pageNo.get(`${p.document}/${p.page}`)}, ${p.filled ? `filled${p.text && p.kind === "text" ? ` with ${p.text}` : ""}` : p.freed ? "not chosen; choosing it changes your answer" : p.group ? `a choice: ${rules[p.rule]}` : p.required ? "must be filled" : "may stay empty"}`,
       );
       const go = () => {
-        if (p.freed) return change(p);
-        at = mine().findIndex((q) => q.id === p.id);
+        if (p.freed) return pick([p], false);
+        at = stepWith(p);
         draw();
-        return act(true);
+        return act(p);
       };
       g.addEventListener("click", go);
       g.addEventListener("keydown", (e) => {
@@ -192,8 +216,9 @@ function start(first) {
   function show(i) {
     at = i;
     draw();
-    const p = mine()[at];
-    if (!p) return;
+    const step = steps()[at];
+    if (!step) return;
+    const p = step.find((q) => q.filled) || step[0];
     const { el, page } = leaves.get(`${p.document}/${p.page}`);
     const z = el.clientWidth / page.width;
     const calm = matchMedia("(prefers-reduced-motion: reduce)").matches;
@@ -206,26 +231,24 @@ function start(first) {
   }
 
   function next() {
-    const list = mine();
-    const after = list.findIndex((p, i) => i > at && !p.filled);
-    const any = list.findIndex(open);
+    const list = steps();
+    const after = list.findIndex((s, i) => i > at && !isFilled(s));
+    const any = list.findIndex(isOpen);
     if (after >= 0) show(after);
     else if (any >= 0) show(any);
     else finish();
   }
 
-  /** Takes another side of a choice than before. */
-  async function change(p) {
+  /** Takes a side of a choice, another than before perhaps, or gives it back. */
+  async function pick(places, back) {
+    const p = places.find((q) => (back ? q.filled : q.kind !== "text")) || places[0];
     if (working || data.preview) return;
-    if ((p.kind === "signature" && !data.hasSignature) || (p.kind === "initials" && !data.hasInitials)) {
-      makeInk(p.kind, p);
-      return;
-    }
+    if (p.kind === "signature" && !data.hasSignature) return makeInk("signature", p);
+    if (p.kind === "initials" && !data.hasInitials) return makeInk("initials", p);
+    if (p.kind === "text") return write(p);
     working = true;
     try {
-      data = await ask("/fill", { field: p.id, content: p.kind === "text" ? p.text || "x" : "x" });
-      at = mine().findIndex((q) => q.id === p.id);
-      draw();
+      await fill(p, back ? "" : "x");
     } catch (err) {
       $("what").textContent = err.message;
     } finally {
@@ -234,21 +257,20 @@ function start(first) {
   }
 
   let working = false;
-  async function act(direct) {
-    const list = mine();
-    const p = list[at];
+
+  /** Does what the step asks for; given a place, what a press on that place means. */
+  async function act(pressed) {
+    const list = steps();
+    const step = list[at];
     if (working) return;
-    if (!p) return next();
-    if (data.preview) {
-      if (at < list.length - 1) show(at + 1);
-      else show(0);
-      return undefined;
-    }
-    if (p.filled && !direct) return next();
+    if (!step) return next();
+    if (data.preview) return show(at < list.length - 1 ? at + 1 : 0);
+    if (!pressed && (isFilled(step) || isChoice(step))) return next();
+    const p = pressed || step[0];
     try {
       working = true;
-      if (p.kind === "signature" && (!data.hasSignature || (direct && p.filled))) return makeInk("signature", p);
-      if (p.kind === "initials" && (!data.hasInitials || (direct && p.filled))) return makeInk("initials", p);
+      if (p.kind === "signature" && (!data.hasSignature || (pressed && p.filled && !p.group))) return makeInk("signature", p);
+      if (p.kind === "initials" && (!data.hasInitials || (pressed && p.filled && !p.group))) return makeInk("initials", p);
       if (p.kind === "text") return write(p);
       await fill(p, (p.kind === "tick" || p.group) && p.filled ? "" : "x");
     } catch (err) {
@@ -261,10 +283,10 @@ function start(first) {
 
   async function fill(p, content) {
     data = await ask("/fill", { field: p.id, content });
+    at = stepWith(p);
     draw();
-    const list = mine();
-    if (list[at] && list[at].filled && list.some((q) => !q.filled)) setTimeout(next, 250);
-    else draw();
+    const list = steps();
+    if (content && list[at] && isFilled(list[at]) && list.some((s) => !isFilled(s))) setTimeout(next, 250);
   }
 
   function write(p) {
@@ -302,7 +324,7 @@ function start(first) {
   function finish() {
     delete $("finish-now").dataset.anyway;
     $("finish-now").textContent = "Finish";
-    at = mine().length ? at : -1;
+    at = steps().length ? at : -1;
     $("finish-trouble").textContent = "";
     $("finish").showModal();
   }
@@ -327,7 +349,7 @@ function start(first) {
       // Another device may have emptied a place in the meantime: look again, and lead back to it.
       const now = await fetch(`${base}/places`, { headers: { Accept: "application/json" } }).catch(() => null);
       if (now?.ok) data = await now.json();
-      const any = mine().findIndex(open);
+      const any = steps().findIndex(isOpen);
       if (any >= 0) {
         $("finish").close();
         show(any);
@@ -338,8 +360,8 @@ function start(first) {
     }
   });
   $("act").addEventListener("click", () => {
-    if (at === -1 && mine().some(open)) next();
-    else act(false);
+    if (at === -1 && steps().some(isOpen)) next();
+    else act();
   });
   $("back").addEventListener("click", () => show(at - 1));
   $("read").addEventListener("click", () => {

@@ -174,7 +174,7 @@ export class Found {
           h: s.h,
           required: (s.fit || s.kept)?.required ?? (s.kind !== "tick" && !(s.kind === "text" && !who)),
           signer: own ? 0 : who ? who.id : this.hand.signer(),
-          label: s.kept?.label ?? (s.kind === "text" ? s.label.replace(/[\s:_.]+$/, "").slice(-100) : ""),
+          label: s.kept?.label ?? (s.about ? s.about : s.kind === "text" ? s.label.replace(/[\s:_.]+$/, "").slice(-100) : ""),
           rev: 0,
           ...(s.kind === "text" && !s.fit && !s.kept ? detail(who, s.label) : {}),
           ...(s.group && s.kept ? { group: s.group } : {}),

@@ -224,15 +224,23 @@ export class Inspector {
     const side = el("input", {
       class: "input small",
       value: one.side,
-      maxlength: "40",
+      maxlength: "80",
       "aria-label": "Name of this side",
       onchange: (e) => e.target.value.trim() && this.hand.alter(() => ({ side: e.target.value.trim() })),
+    });
+    const about = el("input", {
+      class: "input small",
+      value: bound.find((f) => f.kind !== "text")?.label ?? "",
+      maxlength: "110",
+      "aria-label": "What the choice is about",
+      onchange: (e) => this.draft.change(bound.filter((f) => f.kind !== "text").map((f) => [f, { ...f, label: e.target.value.trim() }])),
     });
     return el(
       "div",
       { class: "small mt-3 border-t border-hair pt-2" },
       el("p", { class: "quiet" }, `A choice of ${sides} sides, ${bound.length} places`),
       el("p", { class: "flex items-center gap-2 mt-1" }, rule, el("label", {}, same, " all the same")),
+      el("label", { class: "flex items-center gap-2 mt-1" }, "about", about),
       el("label", { class: "flex items-center gap-2 mt-1" }, "side", side),
       el(
         "p",
