@@ -32,7 +32,7 @@ func findOn(page Page, nr int) []Spot {
 	all = p.tables(all)
 	p.name(all)
 	for _, q := range all {
-		p.interpret(q)
+		p.interpret(q, all)
 	}
 	if page.Unread {
 		p.guess(all)

@@ -1,6 +1,7 @@
 package spot
 
 import (
+	"math"
 	"regexp"
 	"strings"
 	"unicode"
@@ -78,7 +79,7 @@ func defines(q *place) bool {
 
 // interpret says what a place is from the texts around it. chained places must come after the place
 // they follow.
-func (p *printed) interpret(q *place) {
+func (p *printed) interpret(q *place, all []*place) {
 	if w := q.widget; w != nil && p.named(q, w) {
 		return
 	}
@@ -101,7 +102,7 @@ func (p *printed) interpret(q *place) {
 	} else if q.left != nil && q.inside == nil {
 		text, running := tail(q.left)
 		q.label = text
-		q.sentence = running || q.right != nil && goesOn(q.right, q) && !strings.HasSuffix(text, ":") || leadsOn(text) || defines(q) || joining.MatchString(plain(text))
+		q.sentence = running || q.right != nil && goesOn(q.right, q) && !strings.HasSuffix(text, ":") || leadsOn(text) || defines(q) || joining.MatchString(plain(text)) || text == "by" && sentenceBefore(q, all)
 		if !q.sentence {
 			add(text, 0.95)
 		} else if m := read(text); !running && m.kind == Initials {
@@ -200,6 +201,16 @@ func (p *printed) ofMatter(q *place) bool {
 	}
 	m := read(q.rowHead.text)
 	return m == meaning{} || m.kind == Text && m.role == ""
+}
+
+// sentenceBefore reports whether the blank before a place in its row stands in a sentence: on ____ by ____.
+func sentenceBefore(q *place, all []*place) bool {
+	for _, o := range all {
+		if math.Abs(o.y-q.y) < 5 && o.x1 <= q.left.x0+3 && q.left.x0-o.x1 < 20 && o.sentence {
+			return true
+		}
+	}
+	return false
 }
 
 // namedBefore reports whether a place is one of several right behind one another after one label: what follows

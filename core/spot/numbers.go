@@ -56,11 +56,8 @@ func (p *printed) startsAnew(a, q *place, all []*place) bool {
 	if q.kind == Initials && rowOf(a, all) > 1 && rowOf(q, all) > 1 && q.left != nil && read(q.left.text).kind == Initials {
 		return true // one label on either row, and blanks for all of them behind each
 	}
-	if q.kind == Initials && q.left == nil { // each item of a list is initialed anew
-		item, n := behindRow(q, all)
-		if item != nil && (len(item.words) >= 3 && read(item.text).role == "" || n > 1 && !read(item.text).roleOnly && rowOf(a, all) == rowOf(q, all)) {
-			return true
-		}
+	if q.kind == Initials && q.left == nil && nextItem(a, q, all) {
+		return true
 	}
 	if a.in != nil && q.in != nil && q.rowHead == a.rowHead && math.Abs(q.in.y0-a.in.y1) < 4 && math.Abs(q.in.x0-a.in.x0) < 4 {
 		return false // cells below one another, whatever stands beside them
@@ -100,6 +97,17 @@ func columnNumbers(all []*place) {
 			}
 		}
 	}
+}
+
+// nextItem reports whether a row of initials stands before an item of its own: each item of a list is initialed
+// anew by everybody.
+func nextItem(a, q *place, all []*place) bool {
+	item, n := behindRow(q, all)
+	if item == nil {
+		return false
+	}
+	m, words := read(item.text), len(item.words)
+	return words >= 3 && m.role == "" || words >= 4 && (m.kind == "" || m.kind == Text) || n > 1 && !m.roleOnly && rowOf(a, all) == rowOf(q, all)
 }
 
 // proseBeside reports whether running text stands left of two rows of initials, between the one and the other.

@@ -112,6 +112,9 @@ func (p *printed) underTitle(q *place, all []*place) {
 			continue
 		}
 		m := read(g.text)
+		if at := strings.IndexByte(g.text, ':'); m.kind == Text && at > 0 && read(g.text[:at]).roleOnly {
+			m = read(g.text[:at]) // LANDLORD: Corbel Street Rentals LLC
+		}
 		if q.entity && m.kind == Text && firmIn(g.text) != "" {
 			m = meaning{role: firmIn(g.text)}
 		}
@@ -128,6 +131,9 @@ func (p *printed) underTitle(q *place, all []*place) {
 	}
 	if best != nil {
 		m := read(best.text)
+		if at := strings.IndexByte(best.text, ':'); at > 0 && read(best.text[:at]).roleOnly {
+			m = read(best.text[:at])
+		}
 		if firm := firmIn(best.text); q.entity && firm != "" {
 			m.role = firm
 		}
@@ -213,7 +219,7 @@ func (p *printed) partner(q *place, all []*place) {
 // ofColumn reports whether a place left of a signature belongs to the one above it instead.
 func (p *printed) ofColumn(q *place, all []*place, match func(*place) bool) bool {
 	up := p.signAbove(q, all, match)
-	return up != nil && (q.kind != Date || q.y-up.y < 50)
+	return up != nil && (q.kind != Date || q.y-up.y < 50 && up.kind == Signature)
 }
 
 func sameRow(a, b *place) bool {
@@ -238,12 +244,17 @@ func inColumn(a, b *place) bool {
 	return a.x0 < b.x1+12 && a.x1 > b.x0-12
 }
 
+// nearer reports whether the middle of a place is nearer to that of a third, across, than another's.
+func nearer(a, than, to *place) bool {
+	return math.Abs(a.x0+a.x1-to.x0-to.x1) < math.Abs(than.x0+than.x1-to.x0-to.x1)
+}
+
 const blockReach = 140.0
 
 func (p *printed) signAbove(q *place, all []*place, match func(*place) bool) *place {
 	var best *place
 	for _, s := range all {
-		if d := q.y - s.y; match(s) && d > 4 && d < blockReach && inColumn(s, q) && (best == nil || s.y > best.y) {
+		if d := q.y - s.y; match(s) && d > 4 && d < blockReach && inColumn(s, q) && (best == nil || s.y > best.y+5 || s.y > best.y-5 && nearer(s, best, q)) {
 			best = s
 		}
 	}
@@ -256,7 +267,7 @@ func (p *printed) signAbove(q *place, all []*place, match func(*place) bool) *pl
 func (p *printed) signBelow(q *place, all []*place, match func(*place) bool) *place {
 	var best *place
 	for _, s := range all {
-		if d := s.y - q.y; match(s) && d > 4 && d < blockReach && inColumn(s, q) && (best == nil || s.y < best.y) {
+		if d := s.y - q.y; match(s) && d > 4 && d < blockReach && inColumn(s, q) && (best == nil || s.y < best.y-5 || s.y < best.y+5 && nearer(s, best, q)) {
 			best = s
 		}
 	}

@@ -106,7 +106,7 @@ func (p *printed) dated(q *place, all []*place) bool {
 
 // filledIn reports whether a line stands at the head of a form that goes on with things to fill in.
 func (p *printed) filledIn(q *place, all []*place) bool {
-	if q.y > 0.4*p.Height {
+	if q.y > 0.4*p.Height || q.below != nil && p.proseAbove(q) {
 		return false
 	}
 	n, last := 0, q.y
@@ -122,6 +122,17 @@ func (p *printed) filledIn(q *place, all []*place) bool {
 		}
 	}
 	return n >= 3
+}
+
+// proseAbove reports whether two lines of running text stand above a place.
+func (p *printed) proseAbove(q *place) bool {
+	n := 0
+	for _, g := range p.segs {
+		if g.base < q.y-10 && len(g.words) >= 8 && g.width() > 0.4*p.Width {
+			n++
+		}
+	}
+	return n >= 2
 }
 
 // proseBelow reports whether the text of the form goes on below a place.
