@@ -265,9 +265,9 @@ func sideOf(c []option, i int) string {
 }
 
 // tickGroup names the choice to which a box belongs: boxes of one row, or stacked, that offer sides.
-func (p *printed) tickGroup(at, nr int) (group, side, about string) {
+func (p *printed) tickGroup(at, nr int, choices [][]option) (group, side, about string) {
 	t := p.ticks[at]
-	for _, c := range p.alternatives(p.tickOptions()) {
+	for _, c := range choices {
 		for i, o := range c {
 			if o.tick == at {
 				return groupName(nr, c[0].y), sideOf(c, i), p.asking(c[0])

@@ -18,16 +18,35 @@ func Find(pages []Page) []Spot {
 	return out
 }
 
-// drawing is the number of strokes from which a page is a drawing: a survey, a plan.
-const drawing = 6000
+// Beyond these numbers a page is no form, and comparing all with all would take minutes: a survey, a plan, a
+// table of glyphs, a ledger.
+const (
+	drawing    = 6000 // strokes
+	mostWords  = 8000
+	mostTicks  = 400
+	mostPlaces = 1000
+)
 
 func findOn(page Page, nr int) []Spot {
 	if page.Paths > drawing && len(page.Widgets) == 0 {
 		page.Rules, page.Boxes = nil, nil
 	}
 	p := takeApart(page)
+	if len(p.words) > mostWords {
+		p = takeApart(Page{Width: page.Width, Height: page.Height, Turn: page.Turn, Skew: page.Skew, Widgets: page.Widgets})
+	}
 	p.frames()
+	if len(p.ticks) > mostTicks {
+		p.ticks = nil
+	}
+	if len(p.cells)+len(p.strokes) > 3*mostPlaces {
+		p.strokes, p.cells = nil, nil
+	}
 	all := p.places()
+	if len(all) > mostPlaces {
+		p.strokes, p.cells = nil, nil
+		all = p.places()
+	}
 	all = p.shared(all)
 	all = p.tables(all)
 	p.name(all)
@@ -290,6 +309,7 @@ func (p *printed) displayed(r field.Rect) field.Rect {
 // boxes returns the boxes to tick, with the words behind or before them.
 func (p *printed) boxes(nr int) []Spot {
 	var out []Spot
+	choices := p.alternatives(p.tickOptions())
 	for i, t := range p.ticks {
 		s := Spot{Page: nr, Kind: Checkbox, From: t.from, Confidence: 0.9}
 		p.set(&s, field.Rect{X: t.x0, Y: t.y0, W: t.x1 - t.x0, H: t.y1 - t.y0})
@@ -298,7 +318,7 @@ func (p *printed) boxes(nr int) []Spot {
 		} else {
 			s.Confidence = 0.6
 		}
-		s.Group, s.Side, s.About = p.tickGroup(i, nr)
+		s.Group, s.Side, s.About = p.tickGroup(i, nr, choices)
 		out = append(out, s)
 	}
 	return out

@@ -141,6 +141,9 @@ func gapOf(a, b stroke) float64 {
 // line to write on elsewhere.
 func (p *printed) split(across []stroke) {
 	for i, s := range across {
+		if len(p.cells) > 3*mostPlaces || len(p.ticks) > 3*mostTicks {
+			return // no form
+		}
 		var posts []float64
 		hangs := false // something hangs from it: it is the upper side of a table or frame
 		for _, u := range p.ups {
@@ -187,6 +190,9 @@ func (p *printed) closed(c cell, from string) {
 
 // dropTicked leaves out boxes that hold a mark already, or that were found twice.
 func (p *printed) dropTicked() {
+	if len(p.ticks) > 3*mostTicks {
+		p.ticks = nil
+	}
 	var out []tick
 next:
 	for _, t := range p.ticks {

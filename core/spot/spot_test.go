@@ -308,6 +308,22 @@ func TestChoices(t *testing.T) {
 	}
 }
 
+// A page with a grid of six hundred lines each way, thousands of words and boxes is no form. Without limits this
+// takes minutes.
+func TestNoForm(t *testing.T) {
+	p := newPaper()
+	for i := range 600 {
+		p.Rules = append(p.Rules, Rule{0, float64(i) * 9, 5400, float64(i) * 9, 0.4}, Rule{float64(i) * 9, 0, float64(i) * 9, 5400, 0.4})
+		for k := range 12 {
+			p.text(4, float64(k)*50, float64(i)*9+7, "☐ word ____ □")
+		}
+	}
+	p.Widgets = []Widget{{Rect: field.Rect{X: 56, Y: 700, W: 150, H: 18}, Type: "Sig", Name: "buyer1"}}
+	if got := Find([]Page{p.Page}); len(got) != 1 || got[0].Kind != Signature {
+		t.Errorf("%d spots", len(got))
+	}
+}
+
 func TestClause(t *testing.T) {
 	p := newPaper()
 	p.text(9, 56, 200, "4. The deposit is held in trust by the firm that is named above until closing.")

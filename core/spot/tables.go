@@ -220,7 +220,7 @@ func behindRow(q *place, all []*place) (*segment, int) {
 // alike takes short blanks for initials that stand in one column with blanks which are said to be, or right
 // before one, when nothing of their own names them: the caption of a column may stand at its foot.
 func alike(all []*place) {
-	for again := true; again; {
+	for again, rounds := true, 0; again && rounds < 4; rounds++ {
 		again = false
 		for _, q := range all {
 			if q.dropped || q.kind != Text || q.widget != nil || q.cell != nil || q.width() > shortLine || q.below != nil || q.left != nil && len(q.left.words) < 5 {
