@@ -26,8 +26,7 @@ test("found places are taken at once, given back, passed over", async () => {
   await page.locator("#canvas").click({ position: { x: 4, y: 300 } });
   await page.keyboard.press("Shift+A");
   await page.getByText("places taken").waitFor();
-  const taken = await places(page);
-  assert.ok(taken >= 6, `${taken} places were taken`);
+  await page.locator("#totals", { hasText: /\b([6-9]|\d\d+) places\b/ }).waitFor();
   await page.locator(".tile").last().click();
   for (const who of ["Marek Dvorsky", "Lucie Dvorsky"]) await page.locator(`.field[aria-label^="Signature of ${who}"]`).first().waitFor();
   await page.locator(".tile").first().click();
