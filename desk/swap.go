@@ -3,7 +3,6 @@ package desk
 import (
 	"errors"
 	"fmt"
-	"strings"
 
 	"indicum/core/bench"
 	"indicum/core/field"
@@ -55,14 +54,14 @@ func (e *editor) swap(x Edit) error {
 	for i, r := range rows {
 		places[i] = follow.Place{Page: r.Page, Rect: r.Core().Rect, Kind: spotKind(r.Kind)}
 	}
-	var lost []string
+	lost := 0
 	for i, m := range follow.Move(before, after, places) {
 		f := rows[i].Core()
 		f.Rev++
 		if m.Found {
 			f.Page, f.Rect = m.Page, m.Rect
 		} else {
-			lost = append(lost, fmt.Sprintf("the %s%s on page %d", f.Kind.Title(), e.whose(f.Signer), f.Page+1))
+			lost++
 			f.Label = clip(fmt.Sprintf("lost its words: %s%s, page %d %s", f.Kind.Title(), e.whose(f.Signer), f.Page+1, f.Value), 115)
 			f.Signer = 0
 			if f.Kind.Preparers() {
@@ -76,9 +75,9 @@ func (e *editor) swap(x Edit) error {
 			return err
 		}
 	}
-	e.notice = append(e.notice, fmt.Sprintf("“%s” was replaced; %s of %d followed their words.", doc.Name, countOf(fmt.Sprint(len(rows)-len(lost)), "place"), len(rows)))
-	if len(lost) > 0 {
-		e.notice = append(e.notice, "These found none and belong to nobody until you place them: "+strings.Join(lost, "; ")+".")
+	e.notice = append(e.notice, fmt.Sprintf("“%s” was replaced; %s of %d followed their words.", doc.Name, countOf(fmt.Sprint(len(rows)-lost), "place"), len(rows)))
+	if lost > 0 {
+		e.notice = append(e.notice, fmt.Sprintf("The words of %s are gone: they belong to nobody until you place them, and are among the open findings.", countOf(fmt.Sprint(lost), "place")))
 	}
 	if len(next.Pages) > len(doc.Pages) {
 		e.notice = append(e.notice, fmt.Sprintf("It has %s more; look whether they are to be initialed.", countOf(fmt.Sprint(len(next.Pages)-len(doc.Pages)), "page")))

@@ -60,7 +60,7 @@ func TestReplaceADocument(t *testing.T) {
 	if lost != len(before.Places)-len(after.Places) || lost == 0 {
 		t.Errorf("%d lost, want %d", lost, len(before.Places)-len(after.Places))
 	}
-	if !strings.Contains(sheet.Notice, "found none") || len(sheet.Documents) != 2 || sheet.Documents[1].Name != "Contract as sent" {
+	if !strings.Contains(sheet.Notice, "are gone") || len(sheet.Documents) != 2 || sheet.Documents[1].Name != "Contract as sent" {
 		t.Errorf("notice %q, documents %+v", sheet.Notice, sheet.Documents)
 	}
 }

@@ -159,17 +159,16 @@ func marginWords(s spot.Sight) []token {
 // follow moves a place as the words move that it belongs to. At least one of those on its line, or right
 // below it, must still be there, next to the words it had around it.
 func (m *matcher) follow(p Place) (Place, bool) {
-	type anchor struct {
-		from, to token
-		d        float64
-	}
-	var near, own []anchor
-	named := 0 // words that name the place, found or not
+	var near, own, row []anchor
+	named, heads := 0, 0 // words that name the place, that begin its row, found or not
 	for _, i := range m.byPage[p.Page] {
 		w := m.old[i]
-		mine := belongs(w.Rect, p.Rect)
+		mine, head := belongs(w.Rect, p.Rect), begins(w.Rect, p.Rect)
 		if mine {
 			named++
+		}
+		if head {
+			heads++
 		}
 		if m.match[i] < 0 {
 			continue
@@ -178,15 +177,24 @@ func (m *matcher) follow(p Place) (Place, bool) {
 		if mine {
 			own = append(own, a)
 		}
+		if head {
+			row = append(row, a)
+		}
 		if a.d < around {
 			near = append(near, a)
 		}
 	}
 	list := own
-	if named == 0 {
+	switch {
+	case named > 0:
+	case heads > 0:
+		list = row // a cell of a table goes with its row
+	case len(near) >= 3:
 		list = near // nothing names it: it stands by itself, and goes with the text around it
+	default:
+		return m.along(p)
 	}
-	if len(list) == 0 || named == 0 && len(list) < 3 {
+	if len(list) == 0 {
 		return p, false
 	}
 	sort.SliceStable(list, func(a, b int) bool { return list[a].d < list[b].d })
@@ -216,6 +224,56 @@ func (m *matcher) follow(p Place) (Place, bool) {
 	return out, true
 }
 
+type anchor struct {
+	from, to token
+	d        float64
+}
+
+// along moves a place with its page, if nearly all words of the page have moved together.
+func (m *matcher) along(p Place) (Place, bool) {
+	pages := map[int]int{}
+	words := m.byPage[p.Page]
+	page := -1
+	for _, i := range words {
+		if m.match[i] >= 0 {
+			k := m.now[m.match[i]].page
+			if pages[k]++; page < 0 || pages[k] > pages[page] {
+				page = k
+			}
+		}
+	}
+	if page < 0 || float64(pages[page]) < 0.9*float64(len(words)) {
+		return p, false
+	}
+	var dx, dy []float64
+	for _, i := range words {
+		if m.match[i] >= 0 && m.now[m.match[i]].page == page {
+			to := m.now[m.match[i]]
+			dx, dy = append(dx, to.X-m.old[i].X), append(dy, to.Y+to.H-m.old[i].Y-m.old[i].H)
+		}
+	}
+	x, y, alike := Middle(dx), Middle(dy), 0
+	for i := range dx {
+		if math.Abs(dx[i]-x) < 1 && math.Abs(dy[i]-y) < 1 {
+			alike++
+		}
+	}
+	p.Page, p.X, p.Y = page, p.X+x, p.Y+y
+	return p, float64(alike) >= 0.9*float64(len(dx))
+}
+
+// Middle is the median of some values, at least one.
+func Middle(v []float64) float64 {
+	sorted := append([]float64(nil), v...)
+	sort.Float64s(sorted)
+	return sorted[len(sorted)/2]
+}
+
+// begins reports whether a word stands left of a place at its height, as the head of a table's row does.
+func begins(w, p field.Rect) bool {
+	return w.X+w.W <= p.X && w.Y < p.Y+p.H && w.Y+w.H > p.Y+2
+}
+
 // belongs reports whether a word names a place: on its line close by, or right below it.
 func belongs(w, p field.Rect) bool {
 	base, line := w.Y+w.H, p.Y+p.H
@@ -229,9 +287,7 @@ func belongs(w, p field.Rect) bool {
 // nearest is the value of the nearest anchor, unless the others agree on another.
 func nearest(v []float64) float64 {
 	first := v[0]
-	sorted := append([]float64(nil), v...)
-	sort.Float64s(sorted)
-	if mid := sorted[len(sorted)/2]; len(v) >= 3 && math.Abs(mid-first) > 3 {
+	if mid := Middle(v); len(v) >= 3 && math.Abs(mid-first) > 3 {
 		return mid
 	}
 	return first

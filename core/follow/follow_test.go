@@ -175,3 +175,38 @@ func TestPlacesFollowTheirWords(t *testing.T) {
 		}
 	}
 }
+
+// The cells of a table go with the row they stand in: when rows come in above, and only as long as their row is
+// there. What stands far from all words goes with its page.
+func TestCellsFollowTheirRows(t *testing.T) {
+	table := func(down float64, rows ...string) spot.Sight {
+		s := spot.Sight{Width: 612, Height: 792}
+		for i, row := range append([]string{"What the buyers of this house elect"}, rows...) {
+			for k, w := range strings.Fields(row) {
+				s.Words = append(s.Words, spot.Word{Text: w, Rect: field.Rect{X: 60 + 40*float64(k), Y: down + 140 + 24*float64(i), W: 30, H: 8}, Line: i})
+			}
+		}
+		return s
+	}
+	cell := func(row int) Place {
+		return Place{0, field.Rect{X: 420, Y: 136 + 24*float64(row), W: 50, H: 16}, spot.Initials}
+	}
+	before := []spot.Sight{table(0, "Radon gas", "Sewer line", "Chimney and flue")}
+	far := Place{0, field.Rect{X: 300, Y: 600, W: 50, H: 16}, spot.Initials}
+	for name, c := range map[string]struct {
+		after spot.Sight
+		moved []float64 // of the three cells and of what stands far away; below -900 is lost
+	}{
+		"as it was":          {table(0, "Radon gas", "Sewer line", "Chimney and flue"), []float64{0, 0, 0, 0}},
+		"all lower":          {table(30, "Radon gas", "Sewer line", "Chimney and flue"), []float64{30, 30, 30, 30}},
+		"a row comes in":     {table(0, "Radon gas", "Well flow", "Sewer line", "Chimney and flue"), []float64{0, 24, 24, -999}},
+		"a row is taken out": {table(0, "Radon gas", "Chimney and flue"), []float64{0, -999, -24, -999}},
+	} {
+		places := []Place{cell(1), cell(2), cell(3), far}
+		for i, m := range Move(before, []spot.Sight{c.after}, places) {
+			if lost := c.moved[i] < -900; lost == m.Found || !lost && math.Abs(m.Y-places[i].Y-c.moved[i]) > 0.01 {
+				t.Errorf("%s, place %d: %+v", name, i, m)
+			}
+		}
+	}
+}

@@ -2,7 +2,6 @@ package stencil
 
 import (
 	"math"
-	"sort"
 
 	"indicum/core/field"
 	"indicum/core/follow"
@@ -169,7 +168,7 @@ func shifted(a, b spot.Sight) (by [2]float64, about, exact float64) {
 	if len(dx) < 4 {
 		return by, 0, 0
 	}
-	by = [2]float64{middle(dx), middle(dy)}
+	by = [2]float64{follow.Middle(dx), follow.Middle(dy)}
 	for i := range dx {
 		x, y := math.Abs(dx[i]-by[0]), math.Abs(dy[i]-by[1])
 		if x < 12 && y < 8 {
@@ -180,12 +179,6 @@ func shifted(a, b spot.Sight) (by [2]float64, about, exact float64) {
 		}
 	}
 	return by, about, exact
-}
-
-func middle(v []float64) float64 {
-	s := append([]float64(nil), v...)
-	sort.Float64s(s)
-	return s[len(s)/2]
 }
 
 // fresh are the spots of the paper that neither a place nor a spot of the form has become. A scan's are left
