@@ -57,6 +57,7 @@ func (p *printed) inCell(g *segment, row *cell) bool {
 // columnHead climbs from cell to cell until one holds text.
 func (p *printed) columnHead(c *cell) *segment {
 	at := *c
+	number := "" // of a person, below a head for all of them
 	for range 60 {
 		var up *cell
 		for i := range p.cells {
@@ -76,9 +77,11 @@ func (p *printed) columnHead(c *cell) *segment {
 				text = strings.TrimSpace(text + " " + g.text)
 			}
 		}
-		if last != nil {
+		if last != nil && number == "" && listed.MatchString(text) {
+			number = " " + text
+		} else if last != nil {
 			joined := *last
-			joined.text = text
+			joined.text = text + number
 			return &joined
 		}
 		at = *up

@@ -14,8 +14,9 @@ const (
 
 var (
 	sentenceEnd = regexp.MustCompile(`[.;!?]["”’)]?\s+`)
-	smallWord   = regexp.MustCompile(`^[a-z]{2,}$`)                         // of a sentence: at, on
-	datePart    = regexp.MustCompile(`(?i): *((?:day|month|year|time):?)$`) // one of several blanks that a heading names together
+	smallWord   = regexp.MustCompile(`^[a-z]{2,}$`)                                               // of a sentence: at, on
+	afterDetail = regexp.MustCompile(`(?i)\b(?:its|title|name|as):\s+\S+(?:\s\S+)?\s+(dated?:)$`) // Its: Member Date:
+	datePart    = regexp.MustCompile(`(?i): *((?:day|month|year|time):?)$`)                       // one of several blanks that a heading names together
 )
 
 // tail is the part of a text before a blank that could name it; running reports that the blank stands
@@ -28,6 +29,9 @@ func tail(g *segment) (text string, running bool) {
 		}
 	}
 	if m := datePart.FindStringSubmatch(text); m != nil {
+		return m[1], false
+	}
+	if m := afterDetail.FindStringSubmatch(text); m != nil {
 		return m[1], false
 	}
 	n := len(strings.Fields(text))

@@ -182,8 +182,14 @@ func (p *printed) room(c *cell, lines []*place) *place {
 
 // isHead reports whether a cell with text names the empty cells right of it or below it.
 func (p *printed) isHead(c *cell) bool {
+	under := 0
 	for i := range p.cells {
 		k := &p.cells[i]
+		if math.Abs(k.y0-c.y1) < 3 && k.x0 > c.x0-3 && k.x1 < c.x1+3 && k.x1-k.x0 < 0.7*(c.x1-c.x0) {
+			if under++; under > 1 {
+				return true // a band above several columns
+			}
+		}
 		right := math.Abs(k.x0-c.x1) < 3 && math.Abs(k.y0-c.y0) < 3 && math.Abs(k.y1-c.y1) < 3
 		if right && p.asks(k) {
 			return true
