@@ -4,7 +4,7 @@ import { after, before, test } from "node:test";
 import assert from "node:assert/strict";
 import { join } from "node:path";
 import { accessible, link, login, start } from "./app.mjs";
-import { forms, style } from "./forms-more.mjs";
+import { forms, style } from "./forms/more.mjs";
 
 let app;
 let agent;

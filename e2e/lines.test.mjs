@@ -7,8 +7,8 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { launch } from "./app.mjs";
-import * as printed from "./forms.mjs";
-import * as more from "./forms-more.mjs";
+import * as printed from "./forms/printed.mjs";
+import * as more from "./forms/more.mjs";
 
 const signing = ["signature", "initials", "date"];
 

@@ -40,7 +40,7 @@ func corrected(word string) string {
 	}
 	for _, w := range labelWords {
 		allowed := 1
-		if len(w) >= 9 {
+		if len(w) >= 9 || len(w) >= 7 && strings.ContainsAny(run, "-~_|!1") { // LAN_ILORD
 			allowed = 2
 		}
 		if len(w) >= 5 && abs(len(w)-len(run)) <= allowed && w != "dated" && w != "title" && w != "owner" && distance(run, w) <= allowed {

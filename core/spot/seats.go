@@ -118,7 +118,8 @@ func (p *printed) underTitle(q *place, all []*place) {
 		if q.entity && m.kind == Text && firmIn(g.text) != "" {
 			m = meaning{role: firmIn(g.text)}
 		}
-		if m.role == "" || m.kind == Text || m.kind == Date || m.kind == Name {
+		other := m.role == "" && signsToo.MatchString(plain(g.text)) // of somebody who has no seat
+		if m.role == "" && !other || m.kind == Text || m.kind == Date || m.kind == Name {
 			continue
 		}
 		aside := math.Max(0, math.Max(g.x0-x1, x0-g.x1-30))
@@ -137,7 +138,7 @@ func (p *printed) underTitle(q *place, all []*place) {
 		if firm := firmIn(best.text); q.entity && firm != "" {
 			m.role = firm
 		}
-		q.role, q.number = m.role, m.number
+		q.role, q.number, q.nobodys = m.role, m.number, m.role == ""
 		q.sure -= 0.06
 		if m.number == 0 {
 			q.number = q.listed

@@ -8,7 +8,7 @@ import (
 )
 
 // Edition counts the changes of the rules: what an earlier edition saw is looked at again.
-const Edition = 6
+const Edition = 7
 
 // Sight is what was seen on a page: points, origin at the top left of the page as displayed.
 type Sight struct {

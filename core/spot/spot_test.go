@@ -328,3 +328,14 @@ func TestColumns(t *testing.T) {
 		t.Errorf("columns %+v", got)
 	}
 }
+
+// What was misread of the words of labels is mended, other words are left alone.
+func TestMisread(t *testing.T) {
+	for read, want := range map[string]string{
+		"LAN_ILORD:": "landlord:", "Buyerl": "Buyer 1", "8y:": "By:", "Signaturo": "signature", "Tenant": "Tenant", "house": "house", "lot_and": "lot_and", "dates": "dates",
+	} {
+		if got := corrected(read); got != want {
+			t.Errorf("%q: %q, want %q", read, got, want)
+		}
+	}
+}

@@ -169,7 +169,7 @@ func roleIn(s string) (deal.Role, string) {
 			return r.role, strings.Trim(spaces.ReplaceAllString(rest, " "), edges)
 		}
 	}
-	if at := seatCode.FindStringSubmatchIndex(s); at != nil && (at[0] == 0 || initialsRe.MatchString(s)) {
+	if at := seatCode.FindStringSubmatchIndex(s); at != nil && (at[0] == 0 || initialsRe.MatchString(s) || decides.MatchString(s)) {
 		return codes[s[at[2]:at[3]]], strings.Trim(s[:at[0]]+" "+s[at[4]:], edges)
 	}
 	return "", s
