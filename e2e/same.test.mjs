@@ -164,9 +164,10 @@ test("what the screen showed is what the executed copy shows, kind by kind", asy
   assert.equal(shown.length, 22, "everything that will be printed is on the screen before the last one finishes");
   await finish(last.page);
   await last.page.getByText("Everybody has signed.").waitFor();
-  await last.page.reload();
+  const download = last.page.getByRole("link", { name: "Download the executed copy" });
+  await download.waitFor({ timeout: 30_000 }); // the page looks again by itself while the copy is being sealed
   const copy = last.page.waitForEvent("download");
-  await last.page.getByRole("link", { name: "Download the executed copy" }).click();
+  await download.click();
   const file = join(app.dir, "executed.pdf");
   await (await copy).saveAs(file);
   writeFileSync(join(app.dir, "blank.pdf"), pages());

@@ -340,9 +340,10 @@ test("two PDFs become a packet, are signed by three people and come back sealed"
       await link(agent, app, to, "Executed: Quarry offer");
       await agent.getByRole("link", { name: "Quarry offer, executed.pdf" }).waitFor();
     }
-    await page.reload();
+    const download = page.getByRole("link", { name: "Download the executed copy" });
+    await download.waitFor(); // by itself, once the copy is sealed
     const own = page.waitForEvent("download");
-    await page.getByRole("link", { name: "Download the executed copy" }).click();
+    await download.click();
     assert.ok(readFileSync(await (await own).path()).length > 10_000);
     await page.goto(nadia.href);
     await page.getByText("Everybody has signed.").waitFor();

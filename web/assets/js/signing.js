@@ -10,6 +10,9 @@ document.addEventListener("click", (e) => {
   if (e.target.closest("[data-closes]")) e.target.closest("dialog").close();
 });
 
+// The executed copy is sealed within moments of the last signature.
+if (document.querySelector("[data-again]")) setTimeout(() => location.reload(), 1500);
+
 if ($("data")) start(JSON.parse($("data").textContent));
 
 function start(first) {
