@@ -70,7 +70,7 @@ func (d *Desk) FitInitials(ctx context.Context, m store.Member, id int64, term C
 			room.Take(made.Rect)
 			out.Places = append(out.Places, made)
 		} else {
-			out.Lacks = append(out.Lacks, Lack{doc.ID, term.Page, "what replaces the words", made, ""})
+			out.Lacks = append(out.Lacks, Lack{Document: doc.ID, Page: term.Page, What: "what replaces the words", beside: made})
 		}
 	}
 	for _, id := range signers {
@@ -86,7 +86,7 @@ func (d *Desk) FitInitials(ctx context.Context, m store.Member, id int64, term C
 		}
 		o, ok := room.Beside(end, field.Initials, nil)
 		if !ok {
-			out.Lacks = append(out.Lacks, Lack{doc.ID, term.Page, "the initials of " + s.Name, ref, ""})
+			out.Lacks = append(out.Lacks, Lack{Document: doc.ID, Page: term.Page, What: "the initials of " + s.Name, beside: ref})
 			continue
 		}
 		made.Rect = o.At(end)

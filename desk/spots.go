@@ -131,7 +131,7 @@ func sights(t store.Tx, doc store.PacketDocument) (out []spot.Sight, missing map
 		shas[p.Sha] = true
 	}
 	for sha := range shas {
-		rows, err := store.All[store.Look](t, "page", "sha = ?", sha)
+		rows, err := store.All[store.Look](t, "page", "sha = ? AND edition = ?", sha, spot.Edition)
 		if err != nil {
 			return nil, nil, err
 		}
@@ -140,9 +140,7 @@ func sights(t store.Tx, doc store.PacketDocument) (out []spot.Sight, missing map
 			if err != nil {
 				return nil, nil, err
 			}
-			if s.Edition == spot.Edition {
-				seen[fmt.Sprint(sha, "/", r.Page)] = s
-			}
+			seen[fmt.Sprint(sha, "/", r.Page)] = s
 		}
 	}
 	out = make([]spot.Sight, len(doc.Pages))
@@ -212,7 +210,7 @@ func (d *Desk) Looked(ctx context.Context, office, source int64) (bool, error) {
 		return false, err
 	}
 	var n int64
-	err = t.Model(&store.Look{}).Where("sha = ?", src.CleanSha).Count(&n).Error
+	err = t.Model(&store.Look{}).Where("sha = ? AND edition = ?", src.CleanSha, spot.Edition).Count(&n).Error
 	return n >= int64(len(src.Pages)), err
 }
 

@@ -55,7 +55,10 @@ for (const [name, { forms, style }] of Object.entries({ printed, more })) {
         JSON.parse(said).filter((g) => signing.includes(g.kind)),
       );
       console.log(`${Object.keys(forms).length} printed forms: F1 ${f1.toFixed(3)}, seats ${seats.toFixed(3)}`);
-      assert.ok(f1 >= 0.95 && seats >= 0.95, `F1 ${f1}, seats ${seats}\n${notes.join("\n")}`);
+      assert.ok(
+        f1 >= 0.99 && seats >= 0.985, // the aims are 0.95 each; a rule that breaks costs less than that
+        `F1 ${f1}, seats ${seats}\n${notes.join("\n")}`,
+      );
     } finally {
       await browser.close();
       rmSync(dir, { recursive: true, force: true });

@@ -12,15 +12,16 @@ import (
 
 // Look is what was seen on a page of a file, named by the file's SHA-256: the same for everybody who has it.
 type Look struct {
-	Sha  string `gorm:"primaryKey"`
-	Page int    `gorm:"primaryKey;autoIncrement:false"`
-	Body []byte // gzip of a spot.Sight in JSON
+	Sha     string `gorm:"primaryKey"`
+	Page    int    `gorm:"primaryKey;autoIncrement:false"`
+	Edition int    // of the rules that saw it
+	Body    []byte // gzip of a spot.Sight in JSON
 }
 
 // LookRow packs what was seen.
 func LookRow(sha string, page int, s spot.Sight) (Look, error) {
 	body, err := pack(s)
-	return Look{sha, page, body}, err
+	return Look{sha, page, spot.Edition, body}, err
 }
 
 // Sight unpacks what was seen.

@@ -67,7 +67,7 @@ func (r *Room) BesideAll(unit []Field, before map[Kind][]Offset) ([]Offset, bool
 	var out []Offset
 	for _, f := range unit {
 		first := before[f.Kind]
-		if len(out) > 0 && f.Kind != Signature { // level with what was found for the signature, if it can be
+		if len(out) > 0 && f.Kind != Signature { // lying to its own as the first of the unit does, if it can
 			first = append([]Offset{{out[0].DX, out[0].DY, f.W, f.H}}, first...)
 		}
 		o, ok := r.Beside(f.Rect, f.Kind, first)

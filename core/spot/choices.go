@@ -9,13 +9,18 @@ import (
 )
 
 // The words with which forms offer two sides of a choice (common practice, no source).
+const (
+	takes  = `accept(?:s|ed)?|elect(?:s|ed)?|approve[sd]?`
+	leaves = `reject(?:s|ed)?|decline[sd]?|waive[sd]?|disapprove[sd]?`
+)
+
 var sides = []struct {
 	word string
 	re   *regexp.Regexp
 }{
-	{"no", regexp.MustCompile(`\b(no|declines?|declined|rejects?|rejected|waives?|waived|refuses?|is not|are not|does not|do not|has not|have not|will not|disapproves?)\b`)},
+	{"no", regexp.MustCompile(`\b(no|` + leaves + `|refuses?|is not|are not|does not|do not|has not|have not|will not)\b`)},
 	{"counter", regexp.MustCompile(`\bcounter(s|ed|offers?)?\b`)},
-	{"yes", regexp.MustCompile(`\b(yes|elects?|elected|accepts?|accepted|requests?|requested|approves?|wants?|does|do|is|are|has|have|will)\b`)},
+	{"yes", regexp.MustCompile(`\b(yes|` + takes + `|requests?|requested|wants?|does|do|is|are|has|have|will)\b`)},
 	{"unknown", regexp.MustCompile(`\b(unknown|don't know|n/?a|not applicable)\b`)},
 }
 
@@ -162,8 +167,8 @@ type option struct {
 
 var (
 	askedOne = regexp.MustCompile(`\b(initial|check|select|choose|mark|tick|complete)\b.*\b(one|either|\(?i\)? or \(?ii\)?|a or b)\b|\bone of the following\b`)
-	taking   = regexp.MustCompile(`\b(elects?|accepts?|requests?|approves?|wants?|will obtain|known)\b`)
-	leaving  = regexp.MustCompile(`\b(declines?|rejects?|waives?|refuses?|disapproves?|no knowledge|does not|do not|will not)\b`)
+	taking   = regexp.MustCompile(`\b(` + takes + `|requests?|wants?|will obtain|known)\b`)
+	leaving  = regexp.MustCompile(`\b(` + leaves + `|refuses?|no knowledge|does not|do not|will not)\b`)
 )
 
 const optionsApart = 72.0 // points at most between two options, with an explanation between them
@@ -179,7 +184,7 @@ func (p *printed) alternatives(rows []option) (out [][]option) {
 		switch {
 		case rows[i].item == nil || end-i < 2:
 			continue
-		case !p.asksOne(rows[i]):
+		case p.asking(rows[i]) == "":
 			if end = opposed(rows[:end], i); end == 0 {
 				continue
 			}
@@ -209,9 +214,6 @@ func opposed(rows []option, from int) int {
 	return end
 }
 
-// asksOne reports whether the text right above an option asks for one of those below.
-func (p *printed) asksOne(o option) bool { return p.asking(o) != "" }
-
 // asking is the text right above an option, if it asks for one of those below.
 func (p *printed) asking(o option) string {
 	var head *segment
@@ -234,7 +236,7 @@ func (p *printed) question(q *place) string {
 	return p.rowBegins(q.x0, q.y)
 }
 
-var endsSide = regexp.MustCompile(`(?i)[\s:(]*\b(accept(s|ed)?|reject(s|ed)?|elect(s|ed)?|declined?s?|waived?s?|approved?s?|yes|no)\W*$`)
+var endsSide = regexp.MustCompile(`(?i)[\s:(]*\b(` + takes + `|` + leaves + `|yes|no)\W*$`)
 
 // rowBegins is the first text of a line, left of a position, without the word of a side.
 func (p *printed) rowBegins(x, y float64) string {
@@ -301,15 +303,15 @@ func (p *printed) tickGroup(at, nr int, choices [][]option) (group, side, about 
 	return groupName(nr, first), sideName(own.text), p.rowBegins(t.x0, t.y1)
 }
 
-// tickOptions are the boxes that stand first on their lines, from top to bottom.
+// tickOptions are the boxes that stand alone on their lines, from top to bottom.
 func (p *printed) tickOptions() []option {
 	var out []option
 	for i, t := range p.ticks {
-		first := true
+		alone := true
 		for _, o := range p.ticks {
-			first = first && !(math.Abs(o.y0-t.y0) < 5 && o.x0 != t.x0)
+			alone = alone && !(math.Abs(o.y0-t.y0) < 5 && o.x0 != t.x0)
 		}
-		if first {
+		if alone {
 			out = append(out, option{x: t.x0, y: t.y1, item: p.tickLabel(t), tick: i})
 		}
 	}

@@ -58,8 +58,8 @@ func TestChoices(t *testing.T) {
 	}
 }
 
-// A page with a grid of six hundred lines each way, thousands of words and boxes is no form. Without limits this
-// takes minutes.
+// A page with a grid of six hundred lines each way, thousands of words and boxes is no form: what would be compared
+// with one another is limited, or it would take minutes.
 func TestNoForm(t *testing.T) {
 	p := newPaper()
 	for i := range 600 {
@@ -69,6 +69,11 @@ func TestNoForm(t *testing.T) {
 		}
 	}
 	p.Widgets = []Widget{{Rect: field.Rect{X: 56, Y: 700, W: 150, H: 18}, Type: "Sig", Name: "buyer1"}}
+	taken := takeApart(p.Page)
+	taken.frames()
+	if len(taken.cells) > 3*mostPlaces+600 || len(taken.ticks) > 3*mostTicks+600 {
+		t.Fatalf("%d cells, %d boxes", len(taken.cells), len(taken.ticks))
+	}
 	if got := Find([]Page{p.Page}); len(got) != 1 || got[0].Kind != Signature {
 		t.Errorf("%d spots", len(got))
 	}

@@ -174,7 +174,7 @@ func (p *printed) interpret(q *place, all []*place) {
 		q.nobodys = true
 	}
 	p.followChain(q, len(say) == 0)
-	if q.kind == "" && q.cell != nil && q.head != nil && q.number == 0 && p.ofMatter(q) && !p.mentionsInitials() {
+	if q.kind == "" && q.cell != nil && q.head != nil && q.number == 0 && p.ofMatter(q) && !p.initialed {
 		q.kind, q.role, q.roleOnly, q.sure = Text, "", false, 0.6 // what it costs them, when it was done
 	}
 	if q.kind == "" && q.role != "" && !q.sentence {

@@ -81,40 +81,32 @@ next:
 // mended joins the pieces into which a faint rule falls on a scan: five or more of uneven length behind one
 // another, with nothing printed between them.
 func (p *printed) mended(in []stroke) []stroke {
+	sort.Slice(in, func(a, b int) bool { return in[a].x0 < in[b].x0 })
 	var out []stroke
 	used := make([]bool, len(in))
 	for i := range in {
 		if used[i] {
 			continue
 		}
-		row := []int{i}
-		for last := in[i]; ; last = in[row[len(row)-1]] {
-			next := -1
-			for k := range in {
-				if d := in[k].x0 - last.x1; !used[k] && k != i && d > -2 && d < 45 && math.Abs(in[k].y-last.y) < 1.6 && (next < 0 || in[k].x0 < in[next].x0) && !p.printedAt(last.x1, in[k].x0, last.y) {
-					next = k
-				}
+		used[i] = true
+		whole, pieces := in[i], []stroke{in[i]}
+		least := whole.x1 - whole.x0
+		most := least
+		for k := i + 1; k < len(in) && in[k].x0-whole.x1 < 45; k++ {
+			last, next := pieces[len(pieces)-1], in[k]
+			if used[k] || next.x0 < last.x1-2 || math.Abs(next.y-last.y) > 1.6 || p.printedAt(last.x1, next.x0, last.y) {
+				continue
 			}
-			if next < 0 {
-				break
-			}
-			row = append(row, next)
-		}
-		least, most := math.Inf(1), 0.0
-		for _, k := range row {
-			least, most = math.Min(least, in[k].x1-in[k].x0), math.Max(most, in[k].x1-in[k].x0)
-		}
-		if len(row) < 5 || most < 1.4*least {
-			used[i] = true
-			out = append(out, in[i])
-			continue
-		}
-		whole := in[i]
-		for _, k := range row {
 			used[k] = true
-			whole.x1 = math.Max(whole.x1, in[k].x1)
+			pieces = append(pieces, next)
+			least, most = math.Min(least, next.x1-next.x0), math.Max(most, next.x1-next.x0)
+			whole.x1 = next.x1
 		}
-		out = append(out, whole)
+		if len(pieces) < 5 || most < 1.4*least {
+			out = append(out, pieces...)
+		} else {
+			out = append(out, whole)
+		}
 	}
 	return out
 }

@@ -105,21 +105,15 @@ func (p *printed) underTitle(q *place, all []*place) {
 		x0 = math.Min(x0, q.left.x0)
 	}
 	var best *segment
+	var m meaning // of the best
 	score := math.Inf(1)
 	for _, g := range p.segs {
 		d := q.y - g.base
 		if d < 5 || d > titleReach || len(g.words) > 8 || belowOf(g, all) {
 			continue
 		}
-		m := read(g.text)
-		if at := strings.IndexByte(g.text, ':'); m.kind == Text && at > 0 && read(g.text[:at]).roleOnly {
-			m = read(g.text[:at]) // LANDLORD: Corbel Street Rentals LLC
-		}
-		if q.entity && m.kind == Text && firmIn(g.text) != "" {
-			m = meaning{role: firmIn(g.text)}
-		}
-		other := m.role == "" && signsToo.MatchString(plain(g.text)) // of somebody who has no seat
-		if m.role == "" && !other || m.kind == Text || m.kind == Date || m.kind == Name {
+		title, ok := q.entitled(g)
+		if !ok {
 			continue
 		}
 		aside := math.Max(0, math.Max(g.x0-x1, x0-g.x1-30))
@@ -127,17 +121,10 @@ func (p *printed) underTitle(q *place, all []*place) {
 			continue // the title of another column
 		}
 		if s := d + aside*1.2; s < score {
-			best, score = g, s
+			best, score, m = g, s, title
 		}
 	}
 	if best != nil {
-		m := read(best.text)
-		if at := strings.IndexByte(best.text, ':'); at > 0 && read(best.text[:at]).roleOnly {
-			m = read(best.text[:at])
-		}
-		if firm := firmIn(best.text); q.entity && firm != "" {
-			m.role = firm
-		}
 		q.role, q.number, q.nobodys = m.role, m.number, m.role == ""
 		q.sure -= 0.06
 		if m.number == 0 {
@@ -161,6 +148,21 @@ func (p *printed) underTitle(q *place, all []*place) {
 		q.role, _ = roleIn(plain(near.text))
 		q.sure -= 0.2
 	}
+}
+
+// entitled says what a text means as the title of a place's block; the role is empty for somebody who has no seat.
+func (q *place) entitled(g *segment) (meaning, bool) {
+	m := read(g.text)
+	if at := strings.IndexByte(g.text, ':'); m.kind == Text && at > 0 && read(g.text[:at]).roleOnly {
+		m = read(g.text[:at]) // LANDLORD: Corbel Street Rentals LLC
+	}
+	if q.entity && firmIn(g.text) != "" {
+		m = meaning{role: firmIn(g.text), number: m.number}
+	}
+	if m.kind == Text || m.kind == Date || m.kind == Name {
+		return m, false
+	}
+	return m, m.role != "" || signsToo.MatchString(plain(g.text))
 }
 
 // belowOf reports whether a text names the line above it.

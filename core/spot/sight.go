@@ -8,12 +8,10 @@ import (
 )
 
 // Edition counts the changes of the rules: what an earlier edition saw is looked at again.
-const Edition = 7
+const Edition = 8
 
 // Sight is what was seen on a page: points, origin at the top left of the page as displayed.
 type Sight struct {
-	Edition int `json:"e,omitempty"` // of the rules that saw it
-
 	Width  float64      `json:"w"`
 	Height float64      `json:"h"`
 	Spots  []Spot       `json:"spots,omitempty"`
@@ -33,7 +31,7 @@ func See(pages []Page) []Sight {
 	out := make([]Sight, len(pages))
 	for i, page := range pages {
 		s := &out[i]
-		s.Edition, s.Width, s.Height = Edition, page.Width, page.Height
+		s.Width, s.Height = page.Width, page.Height
 		if page.Turn%180 != 0 {
 			s.Width, s.Height = s.Height, s.Width
 		}
@@ -139,7 +137,7 @@ func (s Sight) Turned(degrees int) Sight {
 	if degrees == 0 {
 		return s
 	}
-	out := Sight{Edition: s.Edition, Width: s.Width, Height: s.Height}
+	out := Sight{Width: s.Width, Height: s.Height}
 	if degrees%180 != 0 {
 		out.Width, out.Height = s.Height, s.Width
 	}

@@ -238,6 +238,30 @@ func TestLayouts(t *testing.T) {
 			p.text(9, 60, 238, "Title search")
 			p.text(9, 60, 262, "Transfer tax")
 		}, "text  0; text  0; text  0; text  0"},
+		"a faint rule in pieces, on a scan": {func(p *paper) {
+			p.Picture = true
+			for x, i := 50.0, 0; x < 560; x, i = x+40, i+1 {
+				p.rule(x, x+12+float64(i%4)*6, 200+float64(i)*0.2)
+			}
+			p.text(10, 56, 230, "Seller")
+			p.rule(56, 256, 280)
+			p.text(8, 56, 289, "Signature")
+		}, "signature seller 1"},
+		"the same small form twice": {func(p *paper) {
+			for y := 200.0; y < 330; y += 90 {
+				p.text(10, 56, y, "KEY RECEIPT")
+				p.text(9, 56, y+40, "Tenant ____________________ Date ________")
+				p.rule(40, 572, y+60)
+			}
+		}, "signature tenant 1; date tenant 1; signature tenant 1; date tenant 1"},
+		"before witnesses, by somebody": {func(p *paper) {
+			p.text(9, 56, 300, "Signed and sworn before me this day on ____________ by ____________ of this county.")
+			p.text(9, 56, 340, "Tenant name (print): ____________________ Signature: ____________________")
+		}, "text  0; text  0; name tenant 1; signature tenant 1"},
+		"a company behind the title": {func(p *paper) {
+			p.text(10, 56, 200, "LANDLORD: Corbel Street Rentals LLC")
+			p.text(10, 56, 230, "By: ____________________ Its: Member Date: __________")
+		}, "signature landlord 1; date landlord 1"},
 		"two sections of the same people": {func(p *paper) {
 			p.text(10, 56, 200, "Seller ________________________ Date ________")
 			p.text(10, 56, 226, "Seller ________________________ Date ________")
@@ -336,6 +360,24 @@ func TestMisread(t *testing.T) {
 	} {
 		if got := corrected(read); got != want {
 			t.Errorf("%q: %q, want %q", read, got, want)
+		}
+	}
+}
+
+// What form fields are called, as programs and people name them.
+func TestFieldNames(t *testing.T) {
+	for name, want := range map[string]meaning{
+		"b1_init_3":             {kind: Initials, role: deal.Buyer, number: 1},
+		"S2_date":               {kind: Date, role: deal.Seller, number: 2},
+		"page3.buyer1.initials": {kind: Initials, role: deal.Buyer, number: 1},
+		"topmostSubform[0].Page1[0].TenantSig2[0]": {kind: Signature, role: deal.Tenant, number: 2},
+		"sellerInitialsA":                          {kind: Initials, role: deal.Seller, number: 1},
+		"txtBuyerName":                             {kind: Name, role: deal.Buyer},
+		"SellingAgentSignature":                    {kind: Signature, role: deal.BuyerAgent},
+		"Text23":                                   {},
+	} {
+		if got := readName(name); got != want {
+			t.Errorf("%s: %+v, want %+v", name, got, want)
 		}
 	}
 }

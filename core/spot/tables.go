@@ -186,8 +186,8 @@ func (p *printed) titleRight(q *place, all []*place) *segment {
 }
 
 var (
-	decides  = regexp.MustCompile(`^(accept(s|ed)?|reject(s|ed)?|counter(s|ed)?|elect(s|ed)?|declined?s?|waived?s?|approved?s?|disapproved?s?|agreed?s?|consent(s|ed)?|acknowledged?s?)\b`)
-	decided  = regexp.MustCompile(`\b(accept(s|ed)?|reject(s|ed)?|elect(s|ed)?|declined?s?|waived?s?|approved?s?|disapproved?s?)$`)
+	decides  = regexp.MustCompile(`^(` + takes + `|` + leaves + `|counter(s|ed)?|agree[sd]?|consent(s|ed)?|acknowledge[sd]?)\b`)
+	decided  = regexp.MustCompile(`\b(` + takes + `|` + leaves + `)$`)
 	anyAgent = regexp.MustCompile(`\b(agents?|brokers?|licensees?|realtors?)\b`)
 )
 
@@ -271,9 +271,9 @@ func rowBehind(q *place, all []*place) int {
 	return n
 }
 
-// mentionsInitials reports whether the page speaks of initials at all.
-func (p *printed) mentionsInitials() bool {
-	for _, g := range p.segs {
+// saysInitials reports whether a page speaks of initials at all.
+func saysInitials(segs []*segment) bool {
+	for _, g := range segs {
 		if initialsRe.MatchString(plain(g.text)) {
 			return true
 		}
@@ -298,7 +298,7 @@ func (p *printed) margins(all []*place) {
 				continue
 			}
 		}
-		if q.left != nil && !q.sentence && decided.MatchString(plain(q.left.text)) && !decidedBehind(q, all) && (rowBehind(q, all) > 1 || p.mentionsInitials()) {
+		if q.left != nil && !q.sentence && decided.MatchString(plain(q.left.text)) && !decidedBehind(q, all) && (rowBehind(q, all) > 1 || p.initialed) {
 			q.kind, q.sure, q.label = Initials, 0.75, q.left.text
 			continue
 		}

@@ -44,6 +44,8 @@ type printed struct {
 	// what of the strokes turned out to belong to a frame or a table
 	cells []cell
 	size  float64 // of most of the type
+
+	initialed bool // the page speaks of initials
 }
 
 type tick struct {
@@ -83,6 +85,7 @@ func takeApart(p Page) *printed {
 	out.brackets()
 	out.lines()
 	out.size = out.usualSize()
+	out.initialed = saysInitials(out.segs)
 	return out
 }
 

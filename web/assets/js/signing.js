@@ -114,6 +114,8 @@ function start(first) {
     );
     $("back").disabled = at < 1;
     $("read").textContent = everything ? "Back to reading size" : "Read all pages";
+    const onAct = document.activeElement === $("act");
+    const held = onAct || $("sides").contains(document.activeElement);
     $("sides").replaceChildren();
     $("act").hidden = false;
     const left = list.filter(isOpen);
@@ -132,6 +134,8 @@ function start(first) {
     const doing = { signature: "Place my signature", initials: "Place my initials", text: "Write…", tick: "Tick" }[kind];
     $("act").textContent = data.preview || isFilled(list[at]) || isChoice(list[at]) ? on : doing;
     $("act").hidden = isChoice(list[at]) && isOpen(list[at]) && !data.preview;
+    // Who works by keyboard stays where the next thing is done; at a choice before its sides, not on one of them.
+    if (held && !(onAct && !$("act").hidden)) (isChoice(list[at]) ? $("sides") : $("act")).focus({ preventScroll: true });
   }
 
   const onPage = (p) => `page ${pageNo.get(`${p.document}/${p.page}`)} of ${count}`;
@@ -148,6 +152,7 @@ function start(first) {
     const clash = step.find((p) => p.clash)?.clash;
     $("what").textContent =
       `${first.label ? `${first.label}: ` : ""}${clash ? `${clash}. ` : ""}${taken.length ? `you chose ${taken.join(" and ")}` : `choose ${rules[first.rule]}`}, ${onPage(first)}`;
+    $("sides").setAttribute("aria-label", $("what").textContent);
     $("sides").replaceChildren(
       ...sides.map(({ side, places, taken: on }) => {
         const b = Object.assign(document.createElement("button"), {
